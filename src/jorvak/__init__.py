@@ -1,0 +1,1 @@
+"""Jorvak: the rig on paper before metal is cut."""

@@ -1,0 +1,183 @@
+"""What a calculation is: a model in, a function, a model out, one line, a source.
+
+A calculation knows nothing of rigs, screens or doubt. It is called the same way from the command line,
+from the web and from ``assess``, and refuses bad input the same way everywhere.
+"""
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from typing import Annotated, Any, Generic, TypeVar
+
+from pydantic import BaseModel, ConfigDict, Field, ValidationError
+
+from jorvak.core.quantities import quantity_of_key
+
+SLACK = 1e-9
+"""Limits belong to the good side; this much beyond them is floating point, not a fault."""
+
+Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
+Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0)]
+NotNegative = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0)]
+
+
+class Given(BaseModel):
+    """Base of everything that goes into a calculation. Unknown keys are refused."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True)
+
+
+class Answer(BaseModel):
+    """Base of everything that comes out. A key that was never set is absent; None means "cannot be said"."""
+
+    model_config = ConfigDict(extra="forbid", frozen=True)
+
+
+class Refused(ValueError):
+    """Input that a calculation cannot take. ``field`` is its path (``points.2.on``)."""
+
+    def __init__(self, field: str, message: str) -> None:
+        super().__init__(message)
+        self.field = field
+        self.message = message
+
+
+In = TypeVar("In", bound=Given)
+Out = TypeVar("Out", bound=Answer)
+
+
+@dataclass(frozen=True)
+class Calculation(Generic[In, Out]):
+    """One entry of the index in ``core/calculations.py``."""
+
+    name: str
+    model_in: type[In]
+    function: Callable[[In], Out]
+    model_out: type[Out]
+    line: str
+    source: str
+
+    def __call__(self, raw: Any) -> Out:
+        """Validate ``raw`` (as read from JSON), calculate, and check that the answer is finite.
+
+        Raises Refused with the field's path.
+        """
+        try:
+            given = self.model_in.model_validate(_without_nulls(raw))
+        except ValidationError as error:
+            raise refusal_of(error, self.model_in) from None
+        try:
+            answer = self.function(given)
+        except (OverflowError, ZeroDivisionError):
+            answer = None
+        if answer is None or not all(math.isfinite(n) for n in _numbers(answer.model_dump())):
+            field = next(iter(given.model_fields_set & set(type(given).model_fields)), "input")
+            raise Refused(
+                field, "These figures are so large or so small that nothing can be computed from them."
+            )
+        return answer
+
+
+def _without_nulls(raw: Any) -> Any:
+    """In an input, null is the same as absent. Inside a list null keeps its place, and is refused there."""
+    if isinstance(raw, dict):
+        return {key: _without_nulls(value) for key, value in raw.items() if value is not None}
+    if isinstance(raw, list):
+        return [_without_nulls(value) for value in raw]
+    return raw
+
+
+def _numbers(value: Any) -> Iterator[float]:
+    if isinstance(value, dict):
+        for item in value.values():
+            yield from _numbers(item)
+    elif isinstance(value, (list, tuple)):
+        for item in value:
+            yield from _numbers(item)
+    elif isinstance(value, float):
+        yield value
+
+
+def refusal_of(error: ValidationError, model: type[BaseModel]) -> Refused:
+    """The first fault of a ValidationError as a sentence for a builder, with the path of its field."""
+    fault = error.errors(include_url=False)[0]
+    path = [str(part) for part in fault["loc"]]
+    field = ".".join(path) or "input"
+    return Refused(field, sentence_of(fault, field, field_example(model, path)))
+
+
+def sentence_of(fault: Any, field: str, example: str | None = None) -> str:
+    """What is wrong with ``field``, in plain words. ``fault`` is one entry of ``ValidationError.errors()``."""
+    kind, context = fault["type"], fault.get("ctx", {})
+    hint = f" Give for example {example}." if example else ""
+    match kind:
+        case "missing":
+            return f"{field} is missing.{hint}"
+        case "extra_forbidden":
+            return f"{field} is not a key that is known here. Leave it out, or see --describe for the keys."
+        case "float_type" | "int_type" | "int_from_float" | "float_parsing" | "int_parsing":
+            return f"{field} has to be a number, not {_said(fault['input'])}.{hint}"
+        case "finite_number":
+            return f"{field} has to be a finite number.{hint}"
+        case "greater_than":
+            return f"{field} has to be above {context['gt']:g}, not {_said(fault['input'])}.{hint}"
+        case "greater_than_equal":
+            return f"{field} must not be below {context['ge']:g}, it is {_said(fault['input'])}.{hint}"
+        case "less_than" | "less_than_equal":
+            limit = context.get("lt", context.get("le"))
+            return f"{field} has to be below {limit:g}, it is {_said(fault['input'])}.{hint}"
+        case "literal_error" | "enum":
+            return f"{field} has to be {context['expected']}, not {_said(fault['input'])}."
+        case "string_type" | "string_too_short":
+            return f"{field} has to be text, not {_said(fault['input'])}.{hint}"
+        case "list_type" | "tuple_type" | "too_short":
+            return f"{field} has to be a list with something in it.{hint}"
+        case "model_type" | "dict_type" | "model_attributes_type":
+            return f"{field} has to be an object with keys and values, not {_said(fault['input'])}."
+        case _:
+            message = str(fault["msg"]).removeprefix("Value error, ")
+            return f"{field}: {message}.{hint}" if not message.endswith(".") else message
+
+
+def _said(value: Any) -> str:
+    text = repr(value)
+    return text if len(text) <= 40 else text[:40] + "…"
+
+
+def field_example(model: type[BaseModel], path: list[str]) -> str | None:
+    """The example of the field that ``path`` begins with, as its model gives it."""
+    info = model.model_fields.get(path[0]) if path else None
+    return str(info.examples[0]) if info is not None and info.examples else None
+
+
+def describe(calculation: Calculation[Any, Any]) -> str:
+    """Inputs and outputs of a calculation as a table: key, unit, meaning, default; then its source."""
+    lines = [f"{calculation.name}: {calculation.line}", "", "in"]
+    lines += _rows(calculation.model_in, indent="  ")
+    lines += ["", "out"]
+    lines += _rows(calculation.model_out, indent="  ", answer=True)
+    lines += ["", f"source: {calculation.source}"]
+    return "\n".join(lines)
+
+
+def _rows(model: type[BaseModel], indent: str, answer: bool = False) -> Iterator[str]:
+    for key, info in model.model_fields.items():
+        quantity = quantity_of_key(key)
+        unit = quantity.core_unit.symbol if quantity is not None else ""
+        if answer:
+            default = "" if info.is_required() else "absent without its inputs"
+        elif info.is_required():
+            default = "required"
+        else:
+            default = "optional" if info.default is None else f"default {info.default}"
+        yield f"{indent}{key:<24} {unit or '-':<7} {default:<26} {info.description or ''}".rstrip()
+        for nested in _models_in(info.annotation):
+            yield from _rows(nested, indent + "    ", answer)
+
+
+def _models_in(annotation: Any) -> Iterator[type[BaseModel]]:
+    if isinstance(annotation, type) and issubclass(annotation, BaseModel):
+        yield annotation
+    else:
+        for part in getattr(annotation, "__args__", ()):
+            yield from _models_in(part)

@@ -1,0 +1,87 @@
+"""The line: changes and figures typed in the trade's shorthand."""
+
+import re
+from typing import Any, Literal
+
+from jorvak.core.calculation import Refused
+from jorvak.core.kinds import Draft, draft, kinds
+from jorvak.core.quantities import METRIC, Preset, Unreadable, read
+from jorvak.core.rig import BadFigure, FigureSpec, Frozen, Rig, catalogue, checked
+from jorvak.core.rolling.tyre_size import sidewall
+
+
+class Typed(Frozen):
+    """What a line means: a change to put into the order, or a figure of the rig to note."""
+
+    means: Literal["change", "figure"]
+    draft: Draft | None = None
+    path: str | None = None
+    value: float | str | tuple[float, ...] | None = None
+    title: str
+
+
+def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
+    """Read a typed line. Raises Refused on ``line`` with what was read and what would work."""
+    words = text.strip()
+    if not words:
+        raise Refused("line", f"Type a change or a figure, for example {_examples()}.")
+    if len(words) > 300:
+        raise Refused("line", f"That is {len(words)} characters long. Type for example {_examples()}.")
+    first, _, rest = words.partition(" ")
+    for kind in kinds().values():
+        if first.lower() in kind.words:
+            made = draft(kind.name, kind.read(rest, rig))
+            return Typed(means="change", draft=made, title=made.title)
+    for spec in catalogue().values():
+        if spec.word is not None and first.lower() == spec.word:
+            value = read_figure(spec, rest, preset)
+            return Typed(means="figure", path=spec.path, value=value, title=f"{spec.label} {rest.strip()}")
+    raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
+
+
+def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
+    """What was typed for a figure, as its value in the core's unit. Raises Refused on the figure's path."""
+    try:
+        if spec.shape == "ratios":
+            return checked(spec.path, _ratios(text, spec))
+        if spec.shape in ("text", "choice"):
+            return checked(spec.path, text.strip().lower() if spec.shape == "choice" else text)
+        if spec.quantity is None:
+            return checked(spec.path, _plain_number(text, spec))
+        return checked(spec.path, read(text, spec.quantity, preset.unit(spec.quantity).symbol).value)
+    except Unreadable as error:
+        raise Refused(spec.path, f"{spec.label}: {error}") from None
+    except BadFigure as error:
+        raise Refused(spec.path, str(error)) from None
+
+
+def _ratios(text: str, spec: FigureSpec) -> list[float]:
+    parts = [part for part in re.split(r"[\s;]+|,\s+", text.strip()) if part]
+    if not parts:
+        raise Refused(spec.path, f"{spec.label}: nothing was typed. Type for example {spec.example}.")
+    assert spec.quantity is not None
+    return [read(part, spec.quantity).value for part in parts]
+
+
+def _plain_number(text: str, spec: FigureSpec) -> float:
+    try:
+        return float(text.strip().replace(",", "."))
+    except ValueError:
+        raise Refused(
+            spec.path, f"{spec.label}: “{text.strip()[:24]}” is no number. Type for example {spec.example}."
+        ) from None
+
+
+def _examples() -> str:
+    return ", ".join(
+        kind.example.split(" or ")[0] for kind in sorted(kinds().values(), key=lambda k: k.name, reverse=True)
+    )
+
+
+def _perhaps(words: str) -> str:
+    try:
+        sidewall(words[:120])
+    except Refused:
+        figures = ", ".join(sorted(spec.word for spec in catalogue().values() if spec.word))
+        return f"Type for example {_examples()}; or a figure: {figures}."
+    return f"For tyres of that size type: tyre {words}"

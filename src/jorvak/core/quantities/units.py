@@ -1,0 +1,183 @@
+"""Quantities, their units, and what one of each is in the core's unit.
+
+The core works in one unit per quantity and every key says which (``wheelbase_mm``); people choose what
+they see. Factors are those of the handbook's conventions and exact where the unit is defined exactly.
+"""
+
+from dataclasses import dataclass
+
+MM_PER_IN = 25.4
+KM_PER_MILE = 1.609344
+KG_PER_LB = 0.45359237
+NM_PER_LBF_FT = 1.3558179483
+KPA_PER_PSI = 6.894757
+L_PER_US_QT = 0.946352946
+STANDARD_GRAVITY = 9.80665
+
+
+@dataclass(frozen=True)
+class Unit:
+    """One way to write a quantity: ``factor`` core units make one of it, ``places`` decimals on a screen."""
+
+    symbol: str
+    factor: float
+    places: int
+    spellings: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class Quantity:
+    """A kind of thing that is measured. ``suffix`` ends every key that holds it; the first unit is the core's."""
+
+    name: str
+    suffix: str
+    units: tuple[Unit, ...]
+    example: str
+
+    @property
+    def core_unit(self) -> Unit:
+        return self.units[0]
+
+    def unit(self, symbol: str) -> Unit:
+        """The unit of that symbol. Raises KeyError with what exists."""
+        for unit in self.units:
+            if unit.symbol == symbol:
+                return unit
+        raise KeyError(f"{self.name} is not measured in {symbol!r}; one of {[u.symbol for u in self.units]}")
+
+
+LENGTH = Quantity(
+    "length",
+    "_mm",
+    (
+        Unit("mm", 1.0, 0, ("millimetre", "millimetres", "millimeter", "millimeters")),
+        Unit("in", MM_PER_IN, 2, ('"', "inch", "inches", "''")),
+        Unit("ft", 12 * MM_PER_IN, 2, ("'", "foot", "feet")),
+        Unit("cm", 10.0, 1, ("centimetre", "centimetres", "centimeter", "centimeters")),
+        Unit("m", 1000.0, 3, ("metre", "metres", "meter", "meters")),
+    ),
+    "38 5/16 in or 973 mm",
+)
+MASS = Quantity(
+    "mass",
+    "_kg",
+    (
+        Unit("kg", 1.0, 0, ("kilo", "kilos", "kgs", "kilogram", "kilograms")),
+        Unit("lb", KG_PER_LB, 0, ("lbs", "pound", "pounds", "#")),
+        Unit("t", 1000.0, 3, ("tonne", "tonnes")),
+    ),
+    "48 kg or 106 lb",
+)
+TORQUE = Quantity(
+    "torque",
+    "_nm",
+    (
+        Unit("Nm", 1.0, 0, ("n·m", "n m", "n-m", "newton metre", "newton metres")),
+        Unit("lbf·ft", NM_PER_LBF_FT, 0, ("ft-lb", "ft lb", "ft·lb", "ftlb", "ft-lbs", "ft lbs", "lb ft",
+                                          "lb-ft", "lb·ft", "lbft", "lbf ft", "lbf-ft", "ft-lbf", "ft lbf")),
+        Unit("kgm", STANDARD_GRAVITY, 1, ("kgf·m", "kgf m", "kgfm", "kg m", "mkg", "m·kg")),
+    ),
+    "110 Nm or 81 ft-lb",
+)  # fmt: skip
+PRESSURE = Quantity(
+    "pressure",
+    "_kpa",
+    (Unit("kPa", 1.0, 0), Unit("psi", KPA_PER_PSI, 0, ("lb/in2", "lbs")), Unit("bar", 100.0, 2)),
+    "2.4 bar or 35 psi",
+)
+VOLUME = Quantity(
+    "volume",
+    "_l",
+    (
+        Unit("l", 1.0, 1, ("litre", "litres", "liter", "liters", "ltr")),
+        Unit("qt", L_PER_US_QT, 1, ("us qt", "quart", "quarts")),
+        Unit("gal", 4 * L_PER_US_QT, 1, ("us gal", "gallon", "gallons")),
+        Unit("imp gal", 4.54609, 1, ("uk gal", "imperial gallon", "imperial gallons")),
+        Unit("ml", 0.001, 0, ("millilitre", "millilitres", "cc")),
+    ),
+    "2 l or 1.6 qt",
+)
+SPEED = Quantity(
+    "speed",
+    "_kmh",
+    (Unit("km/h", 1.0, 0, ("kmh", "kph", "km h")), Unit("mph", KM_PER_MILE, 0, ("mi/h", "miles/h"))),
+    "90 km/h or 56 mph",
+)
+DISTANCE = Quantity(
+    "distance",
+    "_km",
+    (
+        Unit("km", 1.0, 0, ("kilometre", "kilometres", "kilometer", "kilometers")),
+        Unit("mi", KM_PER_MILE, 0, ("mile", "miles")),
+    ),
+    "128400 km or 79784 mi",
+)
+ANGLE = Quantity("angle", "_deg", (Unit("°", 1.0, 1, ("deg", "degree", "degrees")),), "3.4 deg")
+FORCE = Quantity(
+    "force", "_n", (Unit("N", 1.0, 0), Unit("lbf", 4.4482216152605, 0), Unit("kN", 1000.0, 2)), "900 N"
+)
+POWER = Quantity(
+    "power",
+    "_kw",
+    (Unit("kW", 1.0, 0), Unit("hp", 0.74569987158227, 0, ("bhp",)), Unit("PS", 0.73549875, 0, ("cv", "ch"))),
+    "120 kW or 161 hp",
+)
+SPIN = Quantity("engine speed", "_rpm", (Unit("rpm", 1.0, 0, ("1/min", "rev/min", "r/min")),), "720 rpm")
+PERCENT = Quantity("share", "_pct", (Unit("%", 1.0, 1, ("pct", "percent", "per cent")),), "2.5 %")
+TIME = Quantity(
+    "time",
+    "_h",
+    (Unit("h", 1.0, 1, ("hr", "hrs", "hour", "hours")), Unit("min", 1 / 60, 0, ("minute", "minutes"))),
+    "6.5 h or 390 min",
+)
+RATIO = Quantity("ratio", "_ratio", (Unit("", 1.0, 2, (": 1", ":1")),), "4.10 or 41/10")
+# Rims are inches by name all over the world: never converted.
+RIM = Quantity("rim", "_in", (Unit("in", 1.0, 1, ('"', "inch", "inches")),), "8 or 8 1/2")
+MONEY = Quantity("money", "", (Unit("", 1.0, 0),), "1640")
+
+QUANTITIES = (
+    LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
+    RATIO, RIM, MONEY,
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Preset:
+    """What a person wants to see: one unit per quantity, and lengths as tape fractions where ``fraction`` says."""
+
+    name: str
+    symbols: dict[str, str]
+    fraction: int | None = None
+
+    def unit(self, quantity: Quantity) -> Unit:
+        symbol = self.symbols.get(quantity.name)
+        return quantity.unit(symbol) if symbol is not None else quantity.core_unit
+
+
+METRIC = Preset("metric", {})
+INCH = Preset(
+    "inch",
+    {
+        "length": "in",
+        "mass": "lb",
+        "torque": "lbf·ft",
+        "pressure": "psi",
+        "volume": "qt",
+        "speed": "mph",
+        "distance": "mi",
+        "force": "lbf",
+        "power": "hp",
+    },
+    fraction=16,
+)
+PRESETS = {preset.name: preset for preset in (METRIC, INCH)}
+
+
+def quantity_of_key(key: str) -> Quantity | None:
+    """The quantity that a key's ending names (``wheelbase_mm`` is a length); None where it names none."""
+    if key == "ratio":
+        return RATIO
+    for quantity in QUANTITIES:
+        if quantity.suffix and key.endswith(quantity.suffix):
+            return quantity
+    return None

@@ -1,0 +1,60 @@
+"""Writing a quantity in the unit that a person chose."""
+
+import math
+
+from jorvak.core.quantities.units import Quantity
+
+_ON_THE_TICK = 1e-6
+
+
+def write(
+    value: float,
+    quantity: Quantity,
+    unit: str | None = None,
+    fraction: int | None = None,
+    places: int | None = None,
+) -> str:
+    """``value`` (core unit) as a person reads it, rounded for a screen or for print.
+
+    ``unit`` is a symbol of the quantity (None: the core's); ``fraction`` 16 or 32 writes inches as on a
+    tape; ``places`` overrides the unit's usual decimals.
+    """
+    shown = quantity.unit(unit) if unit is not None else quantity.core_unit
+    size = value / shown.factor
+    if fraction and shown.symbol == "in":
+        return _with_symbol(_fraction(size, fraction), shown.symbol)
+    digits = f"{size:.{shown.places if places is None else places}f}"
+    if float(digits) == 0:
+        digits = digits.lstrip("-")
+    return _with_symbol(digits, shown.symbol)
+
+
+def write_exact(
+    value: float, quantity: Quantity, unit: str | None = None, fraction: int | None = None
+) -> str:
+    """``value`` as it goes into an input: reading it back gives the same value to ten digits.
+
+    Inches are written as a fraction only where the value lies on a tick of that tape.
+    """
+    shown = quantity.unit(unit) if unit is not None else quantity.core_unit
+    size = value / shown.factor
+    ticks = size * (fraction or 0)
+    if fraction and shown.symbol == "in" and abs(ticks - round(ticks)) < _ON_THE_TICK:
+        return _with_symbol(_fraction(size, fraction), shown.symbol)
+    decimals = max(0, 11 - math.floor(math.log10(abs(size)))) if size else 0
+    digits = f"{size:.{min(decimals, 300)}f}"
+    return _with_symbol(digits.rstrip("0").rstrip(".") if "." in digits else digits, shown.symbol)
+
+
+def _fraction(size: float, denominator: int) -> str:
+    ticks = round(abs(size) * denominator)
+    whole, top = divmod(ticks, denominator)
+    shared = math.gcd(top, denominator)
+    parts = ([str(whole)] if whole or not top else []) + (
+        [f"{top // shared}/{denominator // shared}"] if top else []
+    )
+    return ("-" if size < 0 and ticks else "") + " ".join(parts)
+
+
+def _with_symbol(digits: str, symbol: str) -> str:
+    return f"{digits} {symbol}" if symbol else digits

@@ -1,0 +1,1 @@
+"""Tyres, wheels, gears, speedometer."""

@@ -1,0 +1,1 @@
+"""Kinds of change in the rolling gear, one module each."""

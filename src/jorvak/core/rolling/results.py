@@ -1,0 +1,290 @@
+"""What the rolling gear of a rig comes to at a stage."""
+
+from typing import Literal
+
+from jorvak.core.calculation import Refused
+from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.rig import Frozen
+from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
+from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
+from jorvak.core.rolling.regear import AIMS, Aim, RegearCandidate, RegearIn, aimed, candidates
+from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
+from jorvak.core.rolling.tyre_size import TyreSizeOut, sidewall
+from jorvak.core.stages import Moment
+
+End = Literal["front", "rear"]
+ENDS: tuple[End, ...] = ("front", "rear")
+FALLBACK_CRUISE_KMH = 80.0
+FALLBACK_TOP_KMH = 140.0
+
+SCHOOLS: dict[Aim, tuple[str, str]] = {
+    "restore": ("feels as it did as found", "neither gains nor loses"),
+    "pull": ("for weight, towing and altitude", "more noise and fuel on the road"),
+    "cruise": ("for fuel and quiet on the road", "weaker on grades, crawls faster"),
+    "rpm": ("the engine turns as you want at your cruising speed", "takes the crawl it gets"),
+    "crawl": ("walks as slowly as you want in low first", "takes the road speed it gets"),
+}
+
+
+class Tyre(Frozen):
+    """The tyre of one axle. Measured roll-out and axle height beat what the size says."""
+
+    size: TyreSizeOut
+    circumference_mm: float
+    static_radius_mm: float
+    measured: tuple[str, ...]
+
+
+class GearRow(Frozen):
+    """Engine speed of one gear at ``GearTable.speeds_kmh``."""
+
+    ratio: float
+    rpm: tuple[float, ...]
+
+
+class GearTable(Frozen):
+    """Engine speed over road speed. The first speed is the builder's cruising speed where ``cruise_known``."""
+
+    speeds_kmh: tuple[float, ...]
+    cruise_known: bool
+    gears: tuple[GearRow, ...]
+    calculated: GearingOut
+
+
+class SpeedometerState(Frozen):
+    """The speedometer against truth, and the permitted band for drawing it."""
+
+    calculated: SpeedometerOut
+    band: tuple[tuple[float, float, float], ...]
+
+
+class School(Frozen):
+    """One school of regearing: what it aims at and takes, or what it waits for."""
+
+    aim: Aim
+    buys: str
+    costs: str
+    ideal_ratio: float | None
+    pick: float | None
+    waits_for: str | None
+    waits_label: str | None
+
+
+class Candidate(Frozen):
+    """A ratio that exists, what it comes to on these tyres, and which schools take it."""
+
+    calculated: RegearCandidate
+    schools: tuple[Aim, ...]
+    fitted: bool
+    needs_other_carrier: bool
+
+
+class Regearing(Frozen):
+    """The five schools over the ratios that exist for this axle."""
+
+    axle: End
+    schools: tuple[School, ...]
+    candidates: tuple[Candidate, ...]
+
+
+class Taller(Frozen):
+    """Effective gearing against that as found: positive is taller (turns slower at the same speed)."""
+
+    taller_pct: float
+    effective_ratio: float
+    found_ratio: float
+
+
+class RollingResults(Frozen):
+    front_tyre: Result[Tyre]
+    rear_tyre: Result[Tyre]
+    gears: Result[GearTable]
+    speedometer: Result[SpeedometerState]
+    axle_match: Result[AxleMatchOut]
+    taller: Result[Taller]
+    regearing: Result[Regearing]
+
+
+def rolling_results(moment: Moment) -> RollingResults:
+    """Everything that this chapter says of a rig at a stage."""
+    return RollingResults(
+        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
+        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
+        gears=work_out(moment, _gears),
+        speedometer=work_out(moment, _speedometer),
+        axle_match=work_out(moment, _axle_match),
+        taller=work_out(moment, _taller),
+        regearing=work_out(moment, _regearing),
+    )
+
+
+def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
+    """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
+    place = f"wheels.{end}_left"
+    size = sidewall(ask.need(f"{place}.size", as_found))
+    circumference = ask.maybe(f"{place}.circumference_mm", as_found)
+    static_radius = ask.maybe(f"{place}.static_radius_mm", as_found)
+    measured = [
+        name
+        for name, value in (("circumference_mm", circumference), ("static_radius_mm", static_radius))
+        if value
+    ]
+    circumference = circumference or size.rolling_circumference_mm
+    static_radius = static_radius or size.static_radius_mm
+    if circumference is None:
+        raise Missing(f"{place}.circumference_mm", f"roll-out of the {end} tyre, which its size does not say")
+    if static_radius is None:
+        raise Missing(
+            f"{place}.static_radius_mm", f"axle centre to ground at the {end}, which the size does not say"
+        )
+    return Tyre(
+        size=size, circumference_mm=circumference, static_radius_mm=static_radius, measured=tuple(measured)
+    )
+
+
+def _driven_end(ask: Ask) -> End:
+    """The axle that is always driven: the rear one, or the front one where only that has a ratio."""
+    if ask.maybe("rear_axle.ratio") is None and ask.maybe("front_axle.ratio") is not None:
+        return "front"
+    return "rear"
+
+
+def _gears(ask: Ask) -> GearTable:
+    gears = ask.need("gearbox.gears")
+    cruise, top = ask.maybe("aims.cruise_kmh"), ask.maybe("speedometer.top_speed_kmh")
+    speeds = [cruise or FALLBACK_CRUISE_KMH, top or FALLBACK_TOP_KMH]
+    end = _driven_end(ask)
+    answer = gearing(
+        GearingIn(
+            circumference_mm=tyre(ask, end).circumference_mm,
+            gears=list(gears),
+            transfer_high=ask.maybe("transfer.high_ratio") or 1.0,
+            transfer_low=ask.maybe("transfer.low_ratio"),
+            axle_ratio=ask.need(f"{end}_axle.ratio"),
+            speeds_kmh=speeds,
+            idle_rpm=ask.maybe("engine.idle_rpm"),
+        )
+    )
+    return GearTable(
+        speeds_kmh=tuple(speeds),
+        cruise_known=cruise is not None,
+        gears=tuple(GearRow(ratio=gear, rpm=tuple(row)) for gear, row in zip(gears, answer.rpm, strict=True)),
+        calculated=answer,
+    )
+
+
+def _speedometer(ask: Ask) -> SpeedometerState:
+    end = _driven_end(ask)
+    sensor = ask.need("speedometer.sensor")
+    answer = speedometer(
+        SpeedometerIn(
+            circumference_old_mm=tyre(ask, end, as_found=True).circumference_mm,
+            circumference_new_mm=tyre(ask, end).circumference_mm,
+            ratio_old=ask.need(f"{end}_axle.ratio", as_found=True) if sensor == "upstream" else 1.0,
+            ratio_new=ask.need(f"{end}_axle.ratio") if sensor == "upstream" else 1.0,
+            sensor=sensor,
+            stock_error_pct=ask.maybe("speedometer.stock_error_pct") or 0.0,
+            indicated_kmh=[50.0, 80.0, 100.0, 120.0],
+            max_speed_kmh=ask.maybe("speedometer.top_speed_kmh"),
+        )
+    )
+    band = tuple((true, *band_limits_kmh(true)) for true in (0.0, 140.0))
+    return SpeedometerState(calculated=answer, band=band)
+
+
+def _axle_match(ask: Ask) -> AxleMatchOut:
+    if ask.need("transfer.drive") != "part-time":
+        raise Refused("transfer.drive", "only a part-time drive winds up: nothing to compare")
+    return axle_match(
+        AxleMatchIn(
+            front_ratio=ask.need("front_axle.ratio"),
+            rear_ratio=ask.need("rear_axle.ratio"),
+            front_circumference_mm=tyre(ask, "front").circumference_mm,
+            rear_circumference_mm=tyre(ask, "rear").circumference_mm,
+        )
+    )
+
+
+def _taller(ask: Ask) -> Taller:
+    end = _driven_end(ask)
+    found_ratio = ask.maybe(f"{end}_axle.ratio", as_found=True)
+    here_ratio = ask.maybe(f"{end}_axle.ratio")
+    if (found_ratio is None) != (here_ratio is None):
+        raise Missing(f"{end}_axle.ratio", "axle ratio as found")
+    found_circumference = tyre(ask, end, as_found=True).circumference_mm
+    here_circumference = tyre(ask, end).circumference_mm
+    # Without a ratio the tyres alone decide: it is the same axle before and after.
+    found_ratio, here_ratio = found_ratio or 1.0, here_ratio or 1.0
+    effective = here_ratio * found_circumference / here_circumference
+    return Taller(
+        taller_pct=(found_ratio / effective - 1) * 100, effective_ratio=effective, found_ratio=found_ratio
+    )
+
+
+def _regearing(ask: Ask) -> Regearing:
+    end = _driven_end(ask)
+    available = ask.need(f"{end}_axle.available")
+    gears = ask.maybe("gearbox.gears")
+    carrier_change = ask.maybe(f"{end}_axle.carrier_change_ratio")
+    here_ratio = ask.maybe(f"{end}_axle.ratio")
+    asked = RegearIn.model_validate(
+        {
+            "aim": "restore",
+            "circumference_old_mm": tyre(ask, end, as_found=True).circumference_mm,
+            "circumference_new_mm": tyre(ask, end).circumference_mm,
+            "ratio_old": ask.need(f"{end}_axle.ratio", as_found=True),
+            "available": list(available),
+            "top_gear": gears[-1] if gears else None,
+            "first_gear": gears[0] if gears else None,
+            "speed_kmh": ask.maybe("aims.cruise_kmh"),
+            "transfer_high": ask.maybe("transfer.high_ratio") or 1.0,
+            "transfer_low": ask.maybe("transfer.low_ratio"),
+            "idle_rpm": ask.maybe("engine.idle_rpm"),
+            "target_rpm": ask.maybe("aims.cruise_rpm"),
+            "target_crawl_ratio": ask.maybe("aims.crawl_ratio"),
+        }
+    )
+    schools = tuple(_school(aim, asked) for aim in AIMS)
+    return Regearing(
+        axle=end,
+        schools=schools,
+        candidates=tuple(
+            Candidate(
+                calculated=candidate,
+                schools=tuple(school.aim for school in schools if school.pick == candidate.ratio),
+                fitted=here_ratio is not None and abs(here_ratio - candidate.ratio) < 0.005,
+                needs_other_carrier=carrier_change is not None and candidate.ratio >= carrier_change - 0.005,
+            )
+            for candidate in candidates(asked)
+        ),
+    )
+
+
+_ASKED_FIGURE = {
+    "target_rpm": ("aims.cruise_rpm", "the engine speed that you want when cruising"),
+    "speed_kmh": ("aims.cruise_kmh", "your cruising speed"),
+    "top_gear": ("gearbox.gears", "the gearbox ratios"),
+    "target_crawl_ratio": ("aims.crawl_ratio", "the crawl ratio that you want"),
+    "first_gear": ("gearbox.gears", "the gearbox ratios"),
+    "transfer_low": ("transfer.low_ratio", "the transfer case's low ratio"),
+}
+
+
+def _school(aim: Aim, asked: RegearIn) -> School:
+    buys, costs = SCHOOLS[aim]
+    try:
+        ideal, pick = aimed(asked.model_copy(update={"aim": aim}))
+    except Refused as refused:
+        path, label = _ASKED_FIGURE[refused.field]
+        return School(
+            aim=aim, buys=buys, costs=costs, ideal_ratio=None, pick=None, waits_for=path, waits_label=label
+        )
+    return School(
+        aim=aim,
+        buys=buys,
+        costs=costs,
+        ideal_ratio=ideal,
+        pick=pick,
+        waits_for=None,
+        waits_label=None,
+    )

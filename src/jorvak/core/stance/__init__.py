@@ -1,0 +1,1 @@
+"""Lift, suspension, clearance."""

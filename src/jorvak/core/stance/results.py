@@ -1,0 +1,140 @@
+"""What the tyres do to heights and angles, and the outline that the drawing is made from."""
+
+from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.rig import Carrier, Frozen
+from jorvak.core.rolling.results import End, Tyre, tyre
+from jorvak.core.stages import Moment
+from jorvak.core.stance.stance import StanceIn, StanceOut, StancePointIn, rise_at, stance
+
+
+class Height(Frozen):
+    """Overall height, and what a garage door leaves above it (None where no door was given)."""
+
+    height_mm: float
+    garage_left_mm: float | None
+
+
+class StanceResults(Frozen):
+    angles: Result[StanceOut]
+    under_differentials_mm: Result[float]
+    height: Result[Height]
+
+
+class WheelOutline(Frozen):
+    """A wheel of the drawing. ``rise_mm`` is how much higher its axle stands than as found."""
+
+    radius_mm: float
+    static_radius_mm: float
+    rim_mm: float
+    width_mm: float
+    rise_mm: float
+    size: str
+
+
+class PointOutline(Frozen):
+    name: str
+    on: Carrier
+    x_mm: float
+    z_mm: float
+
+
+class Outline(Frozen):
+    """What the drawing of a rig at a stage is made from. None is not known yet."""
+
+    front: WheelOutline | None
+    rear: WheelOutline | None
+    points: tuple[PointOutline, ...]
+
+
+def stance_results(moment: Moment) -> StanceResults:
+    """Angles, ground clearance and height of a rig at a stage. Suspension lift comes with its kinds."""
+    return StanceResults(
+        angles=work_out(moment, _angles),
+        under_differentials_mm=work_out(moment, _under_differentials),
+        height=work_out(moment, _height),
+    )
+
+
+def outline(moment: Moment) -> Outline:
+    """The outline of a rig at a stage, as far as it is known."""
+    ask = Ask(moment)
+    front, rear = _wheel(ask, "front"), _wheel(ask, "rear")
+    front_rise, rear_rise = (wheel.rise_mm if wheel else 0.0 for wheel in (front, rear))
+    wheelbase = ask.maybe("body.wheelbase_mm")
+    points = []
+    for name, point in moment.rig.points.items():
+        if point.x_mm is None or point.z_mm is None:
+            continue
+        rise = {"front-axle": front_rise, "rear-axle": rear_rise}.get(point.on)
+        if rise is None:
+            rise = rise_at(point.x_mm.value, wheelbase, front_rise, rear_rise) if wheelbase else front_rise
+        points.append(
+            PointOutline(name=name, on=point.on, x_mm=point.x_mm.value, z_mm=point.z_mm.value + rise)
+        )
+    return Outline(front=front, rear=rear, points=tuple(points))
+
+
+def _wheel(ask: Ask, end: End) -> WheelOutline | None:
+    try:
+        here = tyre(ask, end)
+    except Missing:
+        return None
+    try:
+        rise = here.static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
+    except Missing:
+        rise = 0.0
+    return WheelOutline(
+        radius_mm=(here.size.diameter_mm or 2 * here.static_radius_mm) / 2,
+        static_radius_mm=here.static_radius_mm,
+        rim_mm=here.size.rim_in * 25.4,
+        width_mm=here.size.section_width_mm,
+        rise_mm=rise,
+        size=str(ask.need(f"wheels.{end}_left.size")).split(" ")[0],
+    )
+
+
+def _rise(ask: Ask, end: End) -> tuple[Tyre, Tyre]:
+    return tyre(ask, end, as_found=True), tyre(ask, end)
+
+
+def _angles(ask: Ask) -> StanceOut:
+    wheelbase = ask.need("body.wheelbase_mm")
+    (found_front, front), (found_rear, rear) = _rise(ask, "front"), _rise(ask, "rear")
+    points = [
+        StancePointIn(
+            name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=point.on
+        )
+        for name, point in ask.moment.rig.points.items()
+    ]
+    if not points:
+        raise Missing(None, "underside points: none has been measured yet")
+    return stance(
+        StanceIn(
+            wheelbase_mm=wheelbase,
+            front_radius_mm=front.static_radius_mm,
+            rear_radius_mm=rear.static_radius_mm,
+            stock_front_radius_mm=found_front.static_radius_mm,
+            stock_rear_radius_mm=found_rear.static_radius_mm,
+            points=points,
+        )
+    )
+
+
+def _under_differentials(ask: Ask) -> float:
+    """How much more there is under the lower axle point: half of what the tyre grew, less its squash."""
+    rises = [
+        here.static_radius_mm - found.static_radius_mm
+        for found, here in (_rise(ask, "front"), _rise(ask, "rear"))
+    ]
+    return min(rises)
+
+
+def _height(ask: Ask) -> Height:
+    found_height = ask.need("body.height_mm")
+    rises = [
+        here.static_radius_mm - found.static_radius_mm
+        for found, here in (_rise(ask, "front"), _rise(ask, "rear"))
+    ]
+    height = found_height + max(rises)
+    garage = ask.maybe("aims.garage_height_mm")
+    return Height(height_mm=height, garage_left_mm=None if garage is None else garage - height)

@@ -1,0 +1,1 @@
+"""Ready by a date."""

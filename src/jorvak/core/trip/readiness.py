@@ -1,0 +1,132 @@
+"""What still stands between today and the day of leaving."""
+
+from datetime import date
+from typing import Literal
+
+from jorvak.core.findings import Finding
+from jorvak.core.kinds import jobs_of, title_of
+from jorvak.core.rig import APPLIED, Change, Frozen, Rig
+
+Verdict = Literal["no-date", "passed", "open", "ready"]
+
+
+class Standing(Frozen):
+    """A change that is not fitted yet."""
+
+    change: int
+    title: str
+    state: str
+    hours: float
+    guessed: bool
+
+
+class Readiness(Frozen):
+    """Days, work and findings up to the day of leaving. Hours per week None: no week is left to spread over."""
+
+    verdict: Verdict
+    sentence: str
+    leaves_on: date | None
+    days_left: int | None
+    standing: tuple[Standing, ...]
+    hours_open: float
+    hours_per_week: float | None
+    took_against_guess: float | None
+    blocking: tuple[Finding, ...]
+
+
+def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
+    """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted."""
+    standing = tuple(
+        _standing(change) for change in rig.changes if change.state in APPLIED and change.state != "fitted"
+    )
+    hours = sum(item.hours for item in standing)
+    blocking = tuple(finding for finding in planned if finding.severity in ("stop", "measure"))
+    leaves_on = rig.brief.leaves_on
+    days = None if leaves_on is None else (leaves_on - today).days
+    weeks = None if days is None or days < 7 else days / 7
+    factor = took_against_guess(rig)
+    verdict: Verdict
+    if days is None:
+        verdict = "no-date"
+    elif days < 0:
+        verdict = "passed"
+    else:
+        verdict = "open" if standing or blocking else "ready"
+    return Readiness(
+        verdict=verdict,
+        sentence=_sentence(verdict, days, standing, hours, factor, blocking),
+        leaves_on=leaves_on,
+        days_left=days,
+        standing=standing,
+        hours_open=hours,
+        hours_per_week=hours / weeks if weeks else None,
+        took_against_guess=factor,
+        blocking=blocking,
+    )
+
+
+def guessed_hours(change: Change) -> float:
+    """What a change is thought to take: its own guess, else that of its jobs."""
+    return change.hours if change.hours is not None else sum(job.hours for job in jobs_of(change))
+
+
+def took_against_guess(rig: Rig) -> float | None:
+    """How many times longer the fitted changes took than was guessed; None where none has both."""
+    both = [
+        (change.fitted.hours, guessed_hours(change))
+        for change in rig.changes
+        if change.fitted is not None and change.fitted.hours is not None and guessed_hours(change) > 0
+    ]
+    return sum(took for took, _ in both) / sum(guess for _, guess in both) if both else None
+
+
+def _standing(change: Change) -> Standing:
+    return Standing(
+        change=change.id,
+        title=title_of(change),
+        state=change.state,
+        hours=guessed_hours(change),
+        guessed=change.hours is None,
+    )
+
+
+def _sentence(
+    verdict: Verdict,
+    days: int | None,
+    standing: tuple[Standing, ...],
+    hours: float,
+    factor: float | None,
+    blocking: tuple[Finding, ...],
+) -> str:
+    work = _work_said(standing, hours, factor, blocking)
+    match verdict:
+        case "no-date":
+            return f"No day of leaving is set. {work}"
+        case "passed":
+            return f"The day of leaving was {_count(-(days or 0), 'day')} ago. Set a new one. {work}"
+        case "ready":
+            return f"{_count(days or 0, 'day')} left, and nothing stands between."
+        case "open":
+            return f"{_count(days or 0, 'day')} left. {work}"
+
+
+def _work_said(
+    standing: tuple[Standing, ...], hours: float, factor: float | None, blocking: tuple[Finding, ...]
+) -> str:
+    parts = []
+    if standing:
+        stands = "stands" if len(standing) == 1 else "stand"
+        parts.append(f"{_count(len(standing), 'change')} still {stands} between, {hours:.1f} h by the guess.")
+        if factor is not None and factor > 1.05:
+            parts.append(
+                f"Here work took {factor:.1f} times its guess so far: reckon with {hours * factor:.0f} h."
+            )
+    else:
+        parts.append("Every chosen change is fitted.")
+    if blocking:
+        parts.append(f"{_count(len(blocking), 'finding')} would remain even then.")
+    return " ".join(parts)
+
+
+def _count(number: int, what: str) -> str:
+    return f"{number} {what}" if number == 1 else f"{number} {what}s"

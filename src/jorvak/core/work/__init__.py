@@ -1,0 +1,1 @@
+"""Jobs, their cautions, and what they took."""

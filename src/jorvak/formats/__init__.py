@@ -1,0 +1,1 @@
+"""Files in and out, each an open format. None knows the store."""
