@@ -67,17 +67,12 @@ class Ask:
     @property
     def rests(self) -> tuple[Rest, ...]:
         """The figures that were asked for and noted, in the order of asking."""
-        set_by = self.moment.set_by
-        return tuple(
-            Rest(
-                path=path,
-                label=spec_of(path).label,
-                value=noted.value,
-                known=noted.known,
-                as_found=as_found,
-                change=set_by[path].id if path in set_by and not as_found else None,
-            )
-            for (path, as_found), noted in self._asked.items()
+        return tuple(self._rest(path, as_found, noted) for (path, as_found), noted in self._asked.items())
+
+    def _rest(self, path: str, as_found: bool, noted: Figure[Any]) -> Rest:
+        change = None if as_found else self.moment.set_by.get(path)
+        return Rest(
+            path, spec_of(path).label, noted.value, noted.known, as_found, change.id if change else None
         )
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
@@ -93,13 +88,12 @@ class Ask:
         return value
 
 
-def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
-    """Run ``function`` on a moment and keep what it rested on, or what it waits for."""
+def work_out(moment: Moment, kind: type[Result[T]], function: Callable[[Ask], T]) -> Result[T]:
+    """Run ``function`` on a moment and keep what it rested on, or what it waits for, as a ``kind`` of Result."""
     ask = Ask(moment)
     try:
-        value = function(ask)
+        return kind(value=function(ask), rests_on=ask.rests)
     except Missing as missing:
-        return Result(value=None, rests_on=ask.rests, waits_for=missing.waits)
+        return kind(value=None, rests_on=ask.rests, waits_for=missing.waits)
     except Refused as refused:
-        return Result(value=None, rests_on=ask.rests, waits_for=Waits(path=None, label=refused.message))
-    return Result(value=value, rests_on=ask.rests)
+        return kind(value=None, rests_on=ask.rests, waits_for=Waits(path=None, label=refused.message))

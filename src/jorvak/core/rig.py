@@ -378,7 +378,8 @@ def _spec(path: str, key: str, annotation: Any, extra: Mapping[str, Any]) -> Fig
 
 
 def _noted(prefix: str, place: Any) -> Iterator[tuple[str, Figure[Any]]]:
-    for key, value in place.items() if isinstance(place, dict) else place:
+    # A model's own dict and not its iterator: this runs for every assessment.
+    for key, value in (place if isinstance(place, dict) else place.__dict__).items():
         if isinstance(value, Figure):
             yield f"{prefix}.{key}", value
         elif isinstance(value, Frozen):

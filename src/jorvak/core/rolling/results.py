@@ -32,7 +32,6 @@ class Tyre(Frozen):
     size: TyreSizeOut
     circumference_mm: float
     static_radius_mm: float
-    measured: tuple[str, ...]
 
 
 class GearRow(Frozen):
@@ -108,13 +107,13 @@ class RollingResults(Frozen):
 def rolling_results(moment: Moment) -> RollingResults:
     """Everything that this chapter says of a rig at a stage."""
     return RollingResults(
-        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
-        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
-        gears=work_out(moment, _gears),
-        speedometer=work_out(moment, _speedometer),
-        axle_match=work_out(moment, _axle_match),
-        taller=work_out(moment, _taller),
-        regearing=work_out(moment, _regearing),
+        front_tyre=work_out(moment, Result[Tyre], lambda ask: tyre(ask, "front")),
+        rear_tyre=work_out(moment, Result[Tyre], lambda ask: tyre(ask, "rear")),
+        gears=work_out(moment, Result[GearTable], _gears),
+        speedometer=work_out(moment, Result[SpeedometerState], _speedometer),
+        axle_match=work_out(moment, Result[AxleMatchOut], _axle_match),
+        taller=work_out(moment, Result[Taller], _taller),
+        regearing=work_out(moment, Result[Regearing], _regearing),
     )
 
 
@@ -122,24 +121,15 @@ def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
     place = f"wheels.{end}_left"
     size = sidewall(ask.need(f"{place}.size", as_found))
-    circumference = ask.maybe(f"{place}.circumference_mm", as_found)
-    static_radius = ask.maybe(f"{place}.static_radius_mm", as_found)
-    measured = [
-        name
-        for name, value in (("circumference_mm", circumference), ("static_radius_mm", static_radius))
-        if value
-    ]
-    circumference = circumference or size.rolling_circumference_mm
-    static_radius = static_radius or size.static_radius_mm
+    circumference = ask.maybe(f"{place}.circumference_mm", as_found) or size.rolling_circumference_mm
+    static_radius = ask.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
     if circumference is None:
         raise Missing(f"{place}.circumference_mm", f"roll-out of the {end} tyre, which its size does not say")
     if static_radius is None:
         raise Missing(
             f"{place}.static_radius_mm", f"axle centre to ground at the {end}, which the size does not say"
         )
-    return Tyre(
-        size=size, circumference_mm=circumference, static_radius_mm=static_radius, measured=tuple(measured)
-    )
+    return Tyre(size=size, circumference_mm=circumference, static_radius_mm=static_radius)
 
 
 def _driven_end(ask: Ask) -> End:

@@ -49,9 +49,9 @@ class Outline(Frozen):
 def stance_results(moment: Moment) -> StanceResults:
     """Angles, ground clearance and height of a rig at a stage. Suspension lift comes with its kinds."""
     return StanceResults(
-        angles=work_out(moment, _angles),
-        under_differentials_mm=work_out(moment, _under_differentials),
-        height=work_out(moment, _height),
+        angles=work_out(moment, Result[StanceOut], _angles),
+        under_differentials_mm=work_out(moment, Result[float], _under_differentials),
+        height=work_out(moment, Result[Height], _height),
     )
 
 

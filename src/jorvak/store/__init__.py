@@ -1,0 +1,18 @@
+"""Where rigs are kept: one SQLite file under a data folder, plain SQL, a journal of every write."""
+
+from jorvak.store.database import Database, NewerDatabase, Unwritable
+from jorvak.store.journal import CannotUndo, Entry, Stale
+from jorvak.store.rigs import NotThere, RigLine, RigRecord, Rigs
+
+__all__ = [
+    "CannotUndo",
+    "Database",
+    "Entry",
+    "NewerDatabase",
+    "NotThere",
+    "RigLine",
+    "RigRecord",
+    "Rigs",
+    "Stale",
+    "Unwritable",
+]

@@ -1,0 +1,233 @@
+"""Every write leaves a line: what, before, after, when, by whom. Undo, redo and history come from it."""
+
+import json
+import sqlite3
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from typing import Any
+
+from jorvak.store.database import Database
+
+Row = dict[str, Any]
+
+
+class Stale(Exception):
+    """A write against an old version: somebody else was quicker. ``theirs`` is what stands there now."""
+
+    def __init__(self, table: str, yours: int | None, theirs: Row | None) -> None:
+        super().__init__("Somebody else changed this meanwhile.")
+        self.table = table
+        self.yours = yours
+        self.theirs = theirs
+
+
+class CannotUndo(Exception):
+    """There is nothing to take back, or it was changed again since. The message says which."""
+
+
+class AlreadyDone(Exception):
+    """This very write was done before: it had been sent twice."""
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A line of the history."""
+
+    id: int
+    at: str
+    person: str
+    act: str
+    what: str
+    undone: bool
+
+
+class Journal:
+    """The journal of one database."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    @contextmanager
+    def write(self, rig_id: int, person: str, what: str, key: str | None = None) -> Iterator["Write"]:
+        """One journalled transaction on a rig. Raises AlreadyDone where ``key`` was written before."""
+        with self.database.writing() as connection:
+            if (
+                key is not None
+                and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone()
+            ):
+                raise AlreadyDone
+            write = Write(connection)
+            yield write
+            write.keep(rig_id, person, "do", what, key=key)
+
+    def undo(self, rig_id: int, person: str, key: str | None = None) -> Entry:
+        """Take back the last thing that ``person`` did. Raises CannotUndo."""
+        return self._turn(rig_id, person, "undo", _LAST_DONE, key)
+
+    def redo(self, rig_id: int, person: str, key: str | None = None) -> Entry:
+        """Do again what ``person`` took back last. Raises CannotUndo."""
+        return self._turn(rig_id, person, "redo", _FIRST_UNDONE, key)
+
+    def next_turns(
+        self, connection: sqlite3.Connection, rig_id: int, person: str
+    ) -> tuple[str | None, str | None]:
+        """What undo and redo would take back and do again for ``person``."""
+        found = [
+            connection.execute(sql, {"rig": rig_id, "person": person}).fetchone()
+            for sql in (_LAST_DONE, _FIRST_UNDONE)
+        ]
+        undo, redo = (row["what"] if row else None for row in found)
+        return undo, redo
+
+    def history(self, rig_id: int, most: int = 200) -> list[Entry]:
+        """The latest lines of a rig's history, newest first."""
+        with self.database.reading() as connection:
+            rows = connection.execute(
+                "SELECT id, at, person, act, what, undone FROM journal WHERE rig_id = ? ORDER BY id DESC LIMIT ?",
+                (rig_id, most),
+            ).fetchall()
+        return [_entry(row) for row in rows]
+
+    def _turn(self, rig_id: int, person: str, act: str, which: str, key: str | None) -> Entry:
+        with self.database.writing() as connection:
+            if (
+                key is not None
+                and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone()
+            ):
+                raise AlreadyDone
+            found = connection.execute(which, {"rig": rig_id, "person": person}).fetchone()
+            if found is None:
+                raise CannotUndo(f"There is nothing to {act}.")
+            rows = connection.execute(
+                "SELECT table_name, row_id, before, after FROM journal_row WHERE journal_id = ? ORDER BY place",
+                (found["id"],),
+            ).fetchall()
+            write = Write(connection)
+            for row in reversed(rows) if act == "undo" else rows:
+                source, target = ("after", "before") if act == "undo" else ("before", "after")
+                write.restore(
+                    row["table_name"],
+                    row["row_id"],
+                    _parsed(row[source]),
+                    _parsed(row[target]),
+                    found["what"],
+                )
+            connection.execute("UPDATE journal SET undone = ? WHERE id = ?", (act == "undo", found["id"]))
+            write.keep(rig_id, person, act, found["what"], of_entry=found["id"], key=key)
+        return _entry(found)
+
+
+# The last thing done that stands; and the first of those taken back after it.
+_LAST_DONE = """
+    SELECT id, at, person, act, what, undone FROM journal
+    WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 0
+    ORDER BY id DESC LIMIT 1
+"""
+_FIRST_UNDONE = """
+    SELECT id, at, person, act, what, undone FROM journal
+    WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 1
+      AND id > coalesce((SELECT max(id) FROM journal
+                         WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 0), 0)
+    ORDER BY id LIMIT 1
+"""
+
+
+class Write:
+    """The rows that one transaction touches, each kept as it was before and is after."""
+
+    def __init__(self, connection: sqlite3.Connection) -> None:
+        self.connection = connection
+        self._rows: list[tuple[str, int, Row | None, Row | None]] = []
+
+    def insert(self, table: str, values: Row) -> int:
+        """Insert a row at version 1 (or at that given) and answer its id."""
+        values = {"version": 1, **values}
+        marks = ", ".join("?" for _ in values)
+        cursor = self.connection.execute(
+            f"INSERT INTO {table} ({', '.join(values)}) VALUES ({marks})", list(values.values())
+        )
+        row_id = cursor.lastrowid
+        assert row_id is not None
+        self._rows.append((table, row_id, None, self._read(table, row_id)))
+        return row_id
+
+    def update(self, table: str, row_id: int, values: Row, version: int | None = None) -> None:
+        """Change a row. With a ``version``: only if the row still has it. Raises Stale."""
+        before = self._read(table, row_id)
+        if before is None or (version is not None and before["version"] != version):
+            raise Stale(table, version, before)
+        if all(before[key] == value for key, value in values.items()):
+            return
+        values = {**values, "version": before["version"] + 1}
+        sets = ", ".join(f"{key} = ?" for key in values)
+        self.connection.execute(f"UPDATE {table} SET {sets} WHERE id = ?", [*values.values(), row_id])
+        self._rows.append((table, row_id, before, self._read(table, row_id)))
+
+    def delete(self, table: str, row_id: int, version: int | None = None) -> None:
+        """Remove a row. With a ``version``: only if the row still has it. Raises Stale."""
+        before = self._read(table, row_id)
+        if before is None or (version is not None and before["version"] != version):
+            raise Stale(table, version, before)
+        self.connection.execute(f"DELETE FROM {table} WHERE id = ?", (row_id,))
+        self._rows.append((table, row_id, before, None))
+
+    def restore(self, table: str, row_id: int, expected: Row | None, wanted: Row | None, what: str) -> None:
+        """Put a row back to ``wanted``, if it still is as ``expected``. Raises CannotUndo."""
+        present = self._read(table, row_id)
+        if _content(present) != _content(expected):
+            raise CannotUndo(f"“{what}” cannot be taken back or done again: it was changed since.")
+        if wanted is None:
+            self.delete(table, row_id)
+        elif present is None:
+            self.insert(table, {**wanted, "version": wanted["version"] + 1})
+        else:
+            self.update(
+                table, row_id, {key: value for key, value in wanted.items() if key not in ("id", "version")}
+            )
+
+    def keep(
+        self,
+        rig_id: int,
+        person: str,
+        act: str,
+        what: str,
+        of_entry: int | None = None,
+        key: str | None = None,
+    ) -> None:
+        """Write the journal line and its rows. A write that touched nothing leaves none."""
+        if not self._rows and act == "do":
+            return
+        at = datetime.now(UTC).isoformat(timespec="milliseconds")
+        cursor = self.connection.execute(
+            "INSERT INTO journal (rig_id, at, person, act, what, of_entry, once_key) VALUES (?, ?, ?, ?, ?, ?, ?)",
+            (rig_id, at, person, act, what, of_entry, key),
+        )
+        self.connection.executemany(
+            "INSERT INTO journal_row (journal_id, place, table_name, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?)",
+            [
+                (cursor.lastrowid, place, table, row_id, _dumped(before), _dumped(after))
+                for place, (table, row_id, before, after) in enumerate(self._rows)
+            ],
+        )
+
+    def _read(self, table: str, row_id: int) -> Row | None:
+        row = self.connection.execute(f"SELECT * FROM {table} WHERE id = ?", (row_id,)).fetchone()
+        return dict(row) if row is not None else None
+
+
+def _content(row: Row | None) -> Row | None:
+    return None if row is None else {key: value for key, value in row.items() if key != "version"}
+
+
+def _dumped(row: Row | None) -> str | None:
+    return None if row is None else json.dumps(row, ensure_ascii=False)
+
+
+def _parsed(text: str | None) -> Row | None:
+    return None if text is None else json.loads(text)
+
+
+def _entry(row: sqlite3.Row) -> Entry:
+    return Entry(row["id"], row["at"], row["person"], row["act"], row["what"], bool(row["undone"]))

@@ -1,0 +1,268 @@
+"""Rigs in the database: read whole, written one record at a time."""
+
+import json
+import sqlite3
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig, figures
+from jorvak.store.database import Database
+from jorvak.store.journal import Journal, Row, Stale, Write
+
+
+class NotThere(Exception):
+    """No such rig or change."""
+
+
+@dataclass(frozen=True)
+class RigLine:
+    """A rig in the list of rigs."""
+
+    id: int
+    name: str
+    vehicle: str
+    form: str
+    leaves_on: str | None
+
+
+@dataclass(frozen=True)
+class RigRecord:
+    """A rig as it stands, with the version of each of its records, and what ``person`` could take back."""
+
+    id: int
+    version: int
+    rig: Rig
+    figure_versions: dict[str, int]
+    change_versions: dict[int, int]
+    undo: str | None
+    redo: str | None
+
+
+class Rigs:
+    """The rigs of one database."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+        self.journal = Journal(database)
+
+    def list(self) -> list[RigLine]:
+        """All rigs by name."""
+        with self.database.reading() as connection:
+            rows = connection.execute(
+                "SELECT id, name, vehicle, form, leaves_on FROM rig ORDER BY name, id"
+            ).fetchall()
+        return [RigLine(*row) for row in rows]
+
+    def read(self, rig_id: int, person: str) -> RigRecord:
+        """A rig whole. Raises NotThere."""
+        with self.database.reading() as connection:
+            head = connection.execute("SELECT * FROM rig WHERE id = ?", (rig_id,)).fetchone()
+            if head is None:
+                raise NotThere(f"There is no rig {rig_id} here.")
+            noted = connection.execute(
+                "SELECT path, value, known, doubt, noted_on, noted_by, note, version FROM figure WHERE rig_id = ?",
+                (rig_id,),
+            ).fetchall()
+            points = connection.execute(
+                "SELECT name, carried_by FROM point WHERE rig_id = ? ORDER BY id", (rig_id,)
+            ).fetchall()
+            changes = connection.execute(
+                "SELECT * FROM change WHERE rig_id = ? ORDER BY position, id", (rig_id,)
+            ).fetchall()
+            undo, redo = self.journal.next_turns(connection, rig_id, person)
+        return RigRecord(
+            id=rig_id,
+            version=head["version"],
+            rig=_rig(head, noted, points, changes),
+            figure_versions={row["path"]: row["version"] for row in noted},
+            change_versions={row["id"]: row["version"] for row in changes},
+            undo=undo,
+            redo=redo,
+        )
+
+    def begin(self, rig: Rig, person: str, what: str) -> int:
+        """Take in a rig whole, as one write that cannot be undone in part. Answers its id."""
+        with self.database.writing() as connection:
+            write = Write(connection)
+            rig_id = write.insert(
+                "rig", {"name": rig.name, "vehicle": rig.vehicle, "form": rig.form, **_brief(rig.brief)}
+            )
+            for name, point in rig.points.items():
+                write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": point.on})
+            for path, figure in figures(rig):
+                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
+            for position, change in enumerate(rig.changes, start=1):
+                write.insert("change", {"rig_id": rig_id, "position": position, **_change(change)})
+            write.keep(rig_id, person, "begin", what)
+        return rig_id
+
+    def note_figure(
+        self,
+        rig_id: int,
+        path: str,
+        figure: Figure[Any] | None,
+        version: int | None,
+        person: str,
+        what: str,
+        key: str | None = None,
+    ) -> None:
+        """Note a figure, or remove it with None. ``version`` None says that there was none yet. Raises Stale."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            row = write.connection.execute(
+                "SELECT * FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
+            ).fetchone()
+            if (row["version"] if row else None) != version:
+                raise Stale("figure", version, dict(row) if row else None)
+            if figure is None:
+                if row is not None:
+                    write.delete("figure", row["id"])
+            elif row is None:
+                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
+            else:
+                write.update("figure", row["id"], _figure(figure))
+
+    def set_head(
+        self, rig_id: int, values: Row, version: int, person: str, what: str, key: str | None = None
+    ) -> None:
+        """Change a rig's name, form or brief. ``values`` has columns of the table rig. Raises Stale."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            write.update("rig", rig_id, values, version)
+
+    def add_change(
+        self, rig_id: int, change: Change, after: int | None, person: str, what: str, key: str | None = None
+    ) -> int:
+        """Put a change into the order behind the change ``after``, at its end where None. Answers its id."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            order = _order(write, rig_id)
+            change_id = write.insert(
+                "change", {"rig_id": rig_id, "position": len(order) + 1, **_change(change)}
+            )
+            place = order.index(after) + 1 if after in order else len(order)
+            order.insert(place, change_id)
+            _put_in_order(write, rig_id, order)
+        return change_id
+
+    def set_change(
+        self, rig_id: int, change: Change, version: int, person: str, what: str, key: str | None = None
+    ) -> None:
+        """Replace a change's record; fitting it moves it behind those fitted before. Raises Stale, NotThere."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            order = _order(write, rig_id)
+            if change.id not in order:
+                raise NotThere("That change is not in this order any more.")
+            write.update("change", change.id, _change(change), version)
+            _put_in_order(write, rig_id, order)
+
+    def move_change(
+        self,
+        rig_id: int,
+        change_id: int,
+        to: int,
+        version: int,
+        person: str,
+        what: str,
+        key: str | None = None,
+    ) -> None:
+        """Move a change to place ``to`` (from 1) of the order. Raises Stale, NotThere."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            order = _order(write, rig_id)
+            if change_id not in order:
+                raise NotThere("That change is not in this order any more.")
+            row = write.connection.execute("SELECT * FROM change WHERE id = ?", (change_id,)).fetchone()
+            if row["version"] != version:
+                raise Stale("change", version, dict(row))
+            order.remove(change_id)
+            order.insert(max(0, to - 1), change_id)
+            _put_in_order(write, rig_id, order)
+
+
+def _order(write: Write, rig_id: int) -> list[int]:
+    rows = write.connection.execute("SELECT id FROM change WHERE rig_id = ? ORDER BY position, id", (rig_id,))
+    return [row["id"] for row in rows]
+
+
+def _put_in_order(write: Write, rig_id: int, order: Sequence[int]) -> None:
+    """Number the changes by ``order``, the fitted ones first: what is on the vehicle came before what is not."""
+    fitted = {
+        row["id"]
+        for row in write.connection.execute(
+            "SELECT id FROM change WHERE rig_id = ? AND state = 'fitted'", (rig_id,)
+        )
+    }
+    for position, change_id in enumerate(sorted(order, key=lambda id: id not in fitted), start=1):
+        write.update("change", change_id, {"position": position})
+
+
+def _rig(
+    head: sqlite3.Row, noted: list[sqlite3.Row], points: list[sqlite3.Row], changes: list[sqlite3.Row]
+) -> Rig:
+    data: dict[str, Any] = {"points": {row["name"]: {"on": row["carried_by"]} for row in points}}
+    for row in noted:
+        place = data
+        *parts, last = row["path"].split(".")
+        for part in parts:
+            place = place.setdefault(part, {})
+        figure = {key: row[key] for key in ("known", "doubt", "noted_on", "noted_by", "note")}
+        place[last] = {"value": json.loads(row["value"]), **figure}
+    brief = {key: head[key] for key in Brief.model_fields}
+    identity = {key: head[key] for key in ("name", "vehicle", "form")}
+    return Rig.model_validate(
+        {**data, **identity, "brief": brief, "changes": [_change_of(row) for row in changes]}
+    )
+
+
+def _change_of(row: sqlite3.Row) -> Change:
+    fitted = None
+    if row["fitted_on"] is not None:
+        fitted = Fitted(
+            on=row["fitted_on"],
+            odometer_km=row["fitted_odometer_km"],
+            hours=row["fitted_hours"],
+            by=row["fitted_by"],
+        )
+    return Change(
+        id=row["id"],
+        kind=row["kind"],
+        fields=json.loads(row["fields"]),
+        state=row["state"],
+        mass_kg=row["mass_kg"],
+        mass_x_mm=row["mass_x_mm"],
+        cost=row["cost"],
+        hours=row["hours"],
+        note=row["note"],
+        fitted=fitted,
+    )
+
+
+def _figure(figure: Figure[Any]) -> Row:
+    return {
+        "value": json.dumps(figure.value, ensure_ascii=False),
+        "known": figure.known,
+        "doubt": figure.doubt,
+        "noted_on": figure.noted_on.isoformat() if figure.noted_on else None,
+        "noted_by": figure.noted_by,
+        "note": figure.note,
+    }
+
+
+def _brief(brief: Brief) -> Row:
+    return brief.model_dump(mode="json")
+
+
+def _change(change: Change) -> Row:
+    fitted = change.fitted
+    return {
+        "kind": change.kind,
+        "fields": json.dumps(change.fields, ensure_ascii=False, sort_keys=True),
+        "state": change.state,
+        "mass_kg": change.mass_kg,
+        "mass_x_mm": change.mass_x_mm,
+        "cost": change.cost,
+        "hours": change.hours,
+        "note": change.note,
+        "fitted_on": fitted.on.isoformat() if fitted else None,
+        "fitted_odometer_km": fitted.odometer_km if fitted else None,
+        "fitted_hours": fitted.hours if fitted else None,
+        "fitted_by": fitted.by if fitted else None,
+    }
