@@ -1,10 +1,10 @@
 """Findings: what a rig at a stage upsets, and what would settle it."""
 
-from typing import Literal
+from dataclasses import dataclass
+from typing import Any, Literal
 
 from jorvak.core.kinds import Draft
-from jorvak.core.results import Rest, Result
-from jorvak.core.rig import Frozen
+from jorvak.core.results import Result
 from jorvak.core.stages import Moment
 
 Severity = Literal["stop", "measure", "watch", "note"]
@@ -12,7 +12,8 @@ SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
 Place = Literal["front-axle", "rear-axle", "both-axles", "dash", "engine"]
 
 
-class Settle(Frozen):
+@dataclass(frozen=True, slots=True)
+class Settle:
     """What would settle a finding: a change that can be added, a figure to measure, or something to do."""
 
     text: str
@@ -20,23 +21,23 @@ class Settle(Frozen):
     figure: str | None = None
 
 
-class Finding(Frozen):
+@dataclass(frozen=True, slots=True)
+class Finding:
     """One thing that is upset. ``change`` is the id of the change that raised it, ``place`` where it sits."""
 
     code: str
     severity: Severity
     text: str
-    figures: tuple[Rest, ...]
+    figures: tuple[str, ...]
     change: int | None
     settled_by: tuple[Settle, ...]
     place: Place
 
 
-def raised_by(moment: Moment, result: Result[object] | Result[float]) -> int | None:
+def raised_by(moment: Moment, result: Result[Any]) -> int | None:
     """The last change, in order, that set one of the figures that a result rests on."""
-    order = {change.id: index for index, change in enumerate(moment.rig.changes)}
-    ids = [rest.change for rest in result.rests_on if rest.change is not None]
-    return max(ids, key=lambda id: order.get(id, -1), default=None)
+    setters = [moment.set_by[path] for path in result.rests_on if path in moment.set_by]
+    return max(setters, key=moment.rig.changes.index).id if setters else None
 
 
 def worst_first(findings: list[Finding]) -> tuple[Finding, ...]:

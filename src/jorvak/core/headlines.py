@@ -1,100 +1,68 @@
-"""The few figures that a builder looks at first, each as found and at the stage, for the strip and the line."""
+"""The few figures that a builder looks at first: at the stage and as found, for the strip and the line."""
 
-from jorvak.core.assess import Assessment
-from jorvak.core.results import Result
-from jorvak.core.rig import Frozen
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import TypeVar
+
+from jorvak.core.assess import Results
+from jorvak.core.results import Result, work_out
+from jorvak.core.rolling.results import GearTable, speedometer_state
+from jorvak.core.stages import Moment
+from jorvak.core.stance.results import angles, height
+
+T = TypeVar("T")
 
 
-class Headline(Frozen):
+@dataclass(frozen=True, slots=True)
+class Headline:
     """One figure: ``value`` at the stage and ``found`` before any change; None is not known."""
 
     key: str
     label: str
+    places: int
     value: float | None
     found: float | None
-    places: int
-    waits_for: str | None = None
-    waits_label: str | None = None
+    waits_for: str | None
+    waits_label: str | None
 
 
-def headlines(here: Assessment, found: Assessment) -> tuple[Headline, ...]:
-    """The headline figures of an assessment beside those as found."""
-    rows = []
-    here_figures, found_figures = _figures(here), _figures(found)
-    for key, (label, places, value, result) in here_figures.items():
-        waits = result.waits_for
-        rows.append(
-            Headline(
-                key=key,
-                label=label,
-                places=places,
-                value=value,
-                found=found_figures[key][2],
-                waits_for=waits.path if waits else None,
-                waits_label=waits.label if waits else None,
-            )
-        )
-    return tuple(rows)
+def headlines(here: Results, found: Moment, found_gears: Result[GearTable]) -> tuple[Headline, ...]:
+    """The headline figures of ``here`` beside those as found. Gearing and ground count from as found."""
+    rolling, stance = here.rolling, here.stance
+    found_speedometer = work_out(found, speedometer_state)
+    found_angles, found_height = work_out(found, angles), work_out(found, height)
+    gears = rolling.gears.value
+    cruise = f"engine at {gears.speeds_kmh[0]:g} km/h in top" if gears else "engine in top"
+    return (
+        _row("speedometer_error_pct", "speedometer reads", 1, lambda s: s.calculated.error_pct,
+             rolling.speedometer, found_speedometer),
+        _row("taller_pct", "gearing taller by", 1, lambda t: t.taller_pct, rolling.taller),
+        _row("top_gear_rpm", cruise, 0, lambda g: g.gears[-1].rpm[0], rolling.gears, found_gears),
+        _row("crawl_ratio", "crawl ratio", 1, lambda g: g.calculated.crawl_ratio, rolling.gears, found_gears),
+        _row("crawl_speed_kmh", "walks at idle", 2, lambda g: g.calculated.crawl_speed_kmh, rolling.gears, found_gears),
+        _row("under_differentials_mm", "more under the differentials", 0, lambda mm: mm, stance.under_differentials_mm),
+        _row("ground_clearance_mm", "lowest point", 0, lambda a: a.ground_clearance_mm, stance.angles, found_angles),
+        _row("approach_deg", "approach", 1, lambda a: a.approach.deg if a.approach else None, stance.angles, found_angles),
+        _row("breakover_deg", "breakover", 1, lambda a: a.breakover.deg if a.breakover else None, stance.angles, found_angles),
+        _row("departure_deg", "departure", 1, lambda a: a.departure.deg if a.departure else None, stance.angles, found_angles),
+        _row("height_mm", "overall height", 0, lambda h: h.height_mm, stance.height, found_height),
+    )  # fmt: skip
 
 
-def _figures(of: Assessment) -> dict[str, tuple[str, int, float | None, Result[object]]]:
-    rolling, stance = of.results.rolling, of.results.stance
-    speedometer, gears, taller = rolling.speedometer.value, rolling.gears.value, rolling.taller.value
-    angles, height = stance.angles.value, stance.height.value
-    cruise = f" at {gears.speeds_kmh[0]:g} km/h in top" if gears else " in top"
-    rows: tuple[tuple[str, str, int, float | None, object], ...] = (
-        (
-            "speedometer_error_pct",
-            "speedometer reads",
-            1,
-            speedometer.calculated.error_pct if speedometer else None,
-            rolling.speedometer,
-        ),
-        ("taller_pct", "gearing taller by", 1, taller.taller_pct if taller else None, rolling.taller),
-        ("top_gear_rpm", f"engine{cruise}", 0, gears.gears[-1].rpm[0] if gears else None, rolling.gears),
-        ("crawl_ratio", "crawl ratio", 1, gears.calculated.crawl_ratio if gears else None, rolling.gears),
-        (
-            "crawl_speed_kmh",
-            "walks at idle",
-            2,
-            gears.calculated.crawl_speed_kmh if gears else None,
-            rolling.gears,
-        ),
-        (
-            "under_differentials_mm",
-            "more under the differentials",
-            0,
-            stance.under_differentials_mm.value,
-            stance.under_differentials_mm,
-        ),
-        (
-            "ground_clearance_mm",
-            "lowest point",
-            0,
-            angles.ground_clearance_mm if angles else None,
-            stance.angles,
-        ),
-        (
-            "approach_deg",
-            "approach",
-            1,
-            angles.approach.deg if angles and angles.approach else None,
-            stance.angles,
-        ),
-        (
-            "breakover_deg",
-            "breakover",
-            1,
-            angles.breakover.deg if angles and angles.breakover else None,
-            stance.angles,
-        ),
-        (
-            "departure_deg",
-            "departure",
-            1,
-            angles.departure.deg if angles and angles.departure else None,
-            stance.angles,
-        ),
-        ("height_mm", "overall height", 0, height.height_mm if height else None, stance.height),
+def _row(
+    key: str,
+    label: str,
+    places: int,
+    pick: Callable[[T], float | None],
+    here: Result[T],
+    found: Result[T] | None = None,
+) -> Headline:
+    """A row from a result here and as found; without the latter it is a change, which is nothing as found."""
+    value = None if here.value is None else pick(here.value)
+    before = 0.0 if found is None and value is not None else None
+    if found is not None and found.value is not None:
+        before = pick(found.value)
+    waits = here.waits_for
+    return Headline(
+        key, label, places, value, before, waits.path if waits else None, waits.label if waits else None
     )
-    return {key: (label, places, value, result) for key, label, places, value, result in rows}  # type: ignore[misc]

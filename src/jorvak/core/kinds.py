@@ -30,7 +30,7 @@ class Kind(Generic[F]):
     example: str
     fields: type[F]
     title: Callable[[F], str]
-    effect: Callable[[F, Figures], Mapping[str, Figure[Any] | None]]
+    effect: Callable[[F, Figures], Mapping[str, Figure | None]]
     jobs: Callable[[F], tuple[Job, ...]]
     read: Callable[[str, Rig], F]
 
@@ -101,6 +101,6 @@ def jobs_of(change: Change) -> tuple[Job, ...]:
     return kind_of(change.kind).jobs(fields_of(change.kind, change.fields))
 
 
-def effect_of(change: Change, before: Figures) -> Mapping[str, Figure[Any] | None]:
+def effect_of(change: Change, before: Figures) -> Mapping[str, Figure | None]:
     """The figures that a change sets on a rig whose figures are ``before``, by path."""
     return kind_of(change.kind).effect(fields_of(change.kind, change.fields), before)

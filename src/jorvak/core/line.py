@@ -4,9 +4,10 @@ import re
 from typing import Any, Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked
 from jorvak.core.kinds import Draft, draft, kinds
 from jorvak.core.quantities import METRIC, Preset, Unreadable, read
-from jorvak.core.rig import BadFigure, FigureSpec, Frozen, Rig, catalogue, checked
+from jorvak.core.rig import Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
 
 
@@ -44,7 +45,7 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
     try:
         if spec.shape == "ratios":
             return checked(spec.path, _ratios(text, spec))
-        if spec.shape in ("text", "choice"):
+        if spec.shape in ("size", "choice"):
             return checked(spec.path, text.strip().lower() if spec.shape == "choice" else text)
         if spec.quantity is None:
             return checked(spec.path, _plain_number(text, spec))

@@ -5,7 +5,7 @@ from typing import Literal, cast
 
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of
-from jorvak.core.rig import APPLIED, Change, Figures, Rig, figures
+from jorvak.core.rig import APPLIED, Change, Figures, Rig
 
 Stage = Literal["as-found", "today", "planned"] | int
 """A number K is the moment after the K-th change of the order."""
@@ -14,14 +14,10 @@ NAMED = ("as-found", "today", "planned")
 
 @dataclass(frozen=True)
 class Moment:
-    """A rig at a stage: its figures by path ``here`` and as ``found``.
-
-    ``set_by`` says which change last set a figure.
-    """
+    """A rig at a stage: its figures ``here``, and which change last set one of them."""
 
     stage: Stage
     rig: Rig
-    found: Figures
     here: Figures
     set_by: dict[str, Change]
 
@@ -51,8 +47,7 @@ def moment(rig: Rig, stage: Stage) -> Moment:
     """The rig at ``stage``. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
-    found = dict(figures(rig))
-    here, set_by = dict(found), {}
+    here, set_by = dict(rig.figures), {}
     for change in changes_at(rig, stage):
         for path, value in effect_of(change, here).items():
             set_by[path] = change
@@ -60,4 +55,4 @@ def moment(rig: Rig, stage: Stage) -> Moment:
                 here.pop(path, None)
             else:
                 here[path] = value
-    return Moment(stage=stage, rig=rig, found=found, here=here, set_by=set_by)
+    return Moment(stage=stage, rig=rig, here=here, set_by=set_by)

@@ -4,9 +4,9 @@ import json
 import sqlite3
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Any
+from datetime import date
 
-from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig, figures
+from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
 from jorvak.store.database import Database
 from jorvak.store.journal import Journal, Row, Stale, Write
 
@@ -88,9 +88,9 @@ class Rigs:
             rig_id = write.insert(
                 "rig", {"name": rig.name, "vehicle": rig.vehicle, "form": rig.form, **_brief(rig.brief)}
             )
-            for name, point in rig.points.items():
-                write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": point.on})
-            for path, figure in figures(rig):
+            for name, carrier in rig.points.items():
+                write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
+            for path, figure in rig.figures.items():
                 write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
             for position, change in enumerate(rig.changes, start=1):
                 write.insert("change", {"rig_id": rig_id, "position": position, **_change(change)})
@@ -101,7 +101,7 @@ class Rigs:
         self,
         rig_id: int,
         path: str,
-        figure: Figure[Any] | None,
+        figure: Figure | None,
         version: int | None,
         person: str,
         what: str,
@@ -197,18 +197,27 @@ def _put_in_order(write: Write, rig_id: int, order: Sequence[int]) -> None:
 def _rig(
     head: sqlite3.Row, noted: list[sqlite3.Row], points: list[sqlite3.Row], changes: list[sqlite3.Row]
 ) -> Rig:
-    data: dict[str, Any] = {"points": {row["name"]: {"on": row["carried_by"]} for row in points}}
-    for row in noted:
-        place = data
-        *parts, last = row["path"].split(".")
-        for part in parts:
-            place = place.setdefault(part, {})
-        figure = {key: row[key] for key in ("known", "doubt", "noted_on", "noted_by", "note")}
-        place[last] = {"value": json.loads(row["value"]), **figure}
-    brief = {key: head[key] for key in Brief.model_fields}
-    identity = {key: head[key] for key in ("name", "vehicle", "form")}
-    return Rig.model_validate(
-        {**data, **identity, "brief": brief, "changes": [_change_of(row) for row in changes]}
+    return Rig(
+        name=head["name"],
+        vehicle=head["vehicle"],
+        form=head["form"],
+        brief=Brief.model_validate({key: head[key] for key in Brief.model_fields}),
+        figures={row["path"]: _figure_of(row) for row in noted},
+        points={row["name"]: row["carried_by"] for row in points},
+        changes=tuple(_change_of(row) for row in changes),
+    )
+
+
+def _figure_of(row: sqlite3.Row) -> Figure:
+    value = json.loads(row["value"])
+    noted_on = row["noted_on"]
+    return Figure(
+        value=tuple(value) if isinstance(value, list) else value,
+        known=row["known"],
+        doubt=row["doubt"],
+        noted_on=date.fromisoformat(noted_on) if noted_on else None,
+        noted_by=row["noted_by"],
+        note=row["note"],
     )
 
 
@@ -235,7 +244,7 @@ def _change_of(row: sqlite3.Row) -> Change:
     )
 
 
-def _figure(figure: Figure[Any]) -> Row:
+def _figure(figure: Figure) -> Row:
     return {
         "value": json.dumps(figure.value, ensure_ascii=False),
         "known": figure.known,

@@ -1,10 +1,10 @@
 """What the rolling gear of a rig comes to at a stage."""
 
+from dataclasses import dataclass
 from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.results import Ask, Missing, Result, work_out
-from jorvak.core.rig import Frozen
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
 from jorvak.core.rolling.regear import AIMS, Aim, RegearCandidate, RegearIn, aimed, candidates
@@ -26,7 +26,8 @@ SCHOOLS: dict[Aim, tuple[str, str]] = {
 }
 
 
-class Tyre(Frozen):
+@dataclass(frozen=True, slots=True)
+class Tyre:
     """The tyre of one axle. Measured roll-out and axle height beat what the size says."""
 
     size: TyreSizeOut
@@ -34,14 +35,16 @@ class Tyre(Frozen):
     static_radius_mm: float
 
 
-class GearRow(Frozen):
+@dataclass(frozen=True, slots=True)
+class GearRow:
     """Engine speed of one gear at ``GearTable.speeds_kmh``."""
 
     ratio: float
     rpm: tuple[float, ...]
 
 
-class GearTable(Frozen):
+@dataclass(frozen=True, slots=True)
+class GearTable:
     """Engine speed over road speed. The first speed is the builder's cruising speed where ``cruise_known``."""
 
     speeds_kmh: tuple[float, ...]
@@ -50,14 +53,25 @@ class GearTable(Frozen):
     calculated: GearingOut
 
 
-class SpeedometerState(Frozen):
+@dataclass(frozen=True, slots=True)
+class BandEdge:
+    """Lowest and highest reading permitted at a true speed."""
+
+    true_kmh: float
+    low_kmh: float
+    high_kmh: float
+
+
+@dataclass(frozen=True, slots=True)
+class SpeedometerState:
     """The speedometer against truth, and the permitted band for drawing it."""
 
     calculated: SpeedometerOut
-    band: tuple[tuple[float, float, float], ...]
+    band: tuple[BandEdge, ...]
 
 
-class School(Frozen):
+@dataclass(frozen=True, slots=True)
+class School:
     """One school of regearing: what it aims at and takes, or what it waits for."""
 
     aim: Aim
@@ -69,7 +83,8 @@ class School(Frozen):
     waits_label: str | None
 
 
-class Candidate(Frozen):
+@dataclass(frozen=True, slots=True)
+class Candidate:
     """A ratio that exists, what it comes to on these tyres, and which schools take it."""
 
     calculated: RegearCandidate
@@ -78,7 +93,8 @@ class Candidate(Frozen):
     needs_other_carrier: bool
 
 
-class Regearing(Frozen):
+@dataclass(frozen=True, slots=True)
+class Regearing:
     """The five schools over the ratios that exist for this axle."""
 
     axle: End
@@ -86,7 +102,8 @@ class Regearing(Frozen):
     candidates: tuple[Candidate, ...]
 
 
-class Taller(Frozen):
+@dataclass(frozen=True, slots=True)
+class Taller:
     """Effective gearing against that as found: positive is taller (turns slower at the same speed)."""
 
     taller_pct: float
@@ -94,7 +111,8 @@ class Taller(Frozen):
     found_ratio: float
 
 
-class RollingResults(Frozen):
+@dataclass(frozen=True, slots=True)
+class RollingResults:
     front_tyre: Result[Tyre]
     rear_tyre: Result[Tyre]
     gears: Result[GearTable]
@@ -107,13 +125,13 @@ class RollingResults(Frozen):
 def rolling_results(moment: Moment) -> RollingResults:
     """Everything that this chapter says of a rig at a stage."""
     return RollingResults(
-        front_tyre=work_out(moment, Result[Tyre], lambda ask: tyre(ask, "front")),
-        rear_tyre=work_out(moment, Result[Tyre], lambda ask: tyre(ask, "rear")),
-        gears=work_out(moment, Result[GearTable], _gears),
-        speedometer=work_out(moment, Result[SpeedometerState], _speedometer),
-        axle_match=work_out(moment, Result[AxleMatchOut], _axle_match),
-        taller=work_out(moment, Result[Taller], _taller),
-        regearing=work_out(moment, Result[Regearing], _regearing),
+        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
+        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
+        gears=work_out(moment, gear_table),
+        speedometer=work_out(moment, speedometer_state),
+        axle_match=work_out(moment, _axle_match),
+        taller=work_out(moment, _taller),
+        regearing=work_out(moment, _regearing),
     )
 
 
@@ -139,7 +157,8 @@ def _driven_end(ask: Ask) -> End:
     return "rear"
 
 
-def _gears(ask: Ask) -> GearTable:
+def gear_table(ask: Ask) -> GearTable:
+    """Engine speed in every gear. Raises Missing."""
     gears = ask.need("gearbox.gears")
     cruise, top = ask.maybe("aims.cruise_kmh"), ask.maybe("speedometer.top_speed_kmh")
     speeds = [cruise or FALLBACK_CRUISE_KMH, top or FALLBACK_TOP_KMH]
@@ -163,7 +182,8 @@ def _gears(ask: Ask) -> GearTable:
     )
 
 
-def _speedometer(ask: Ask) -> SpeedometerState:
+def speedometer_state(ask: Ask) -> SpeedometerState:
+    """The speedometer against truth, as found to here. Raises Missing."""
     end = _driven_end(ask)
     sensor = ask.need("speedometer.sensor")
     answer = speedometer(
@@ -178,7 +198,7 @@ def _speedometer(ask: Ask) -> SpeedometerState:
             max_speed_kmh=ask.maybe("speedometer.top_speed_kmh"),
         )
     )
-    band = tuple((true, *band_limits_kmh(true)) for true in (0.0, 140.0))
+    band = tuple(BandEdge(true, *band_limits_kmh(true)) for true in (0.0, FALLBACK_TOP_KMH))
     return SpeedometerState(calculated=answer, band=band)
 
 

@@ -1,7 +1,7 @@
 """Findings of the rolling gear."""
 
 from collections.abc import Iterator
-from typing import Any, cast
+from typing import Any
 
 from jorvak.core.findings import Finding, Settle, raised_by
 from jorvak.core.kinds import draft
@@ -83,7 +83,7 @@ def speedometer_outside_band(moment: Moment, results: RollingResults, preset: Pr
             text="Correct it by revolutions per kilometre, a converter box or another driven gear, and check against satellite speed"
         )
     ]
-    if (ratio := _ratio_that_restores(results)) is not None:
+    if (ratio := _ratio_that_restores(moment, results)) is not None:
         wanted = draft("gears", Gears(axle="both", ratio=ratio))
         settle.insert(0, Settle(text=f"{wanted.title}: the sensor sees the axle ratio", draft=wanted))
     yield _finding(
@@ -97,13 +97,13 @@ def speedometer_outside_band(moment: Moment, results: RollingResults, preset: Pr
     )
 
 
-def _ratio_that_restores(results: RollingResults) -> float | None:
+def _ratio_that_restores(moment: Moment, results: RollingResults) -> float | None:
     """The next deeper ratio that exists, where the sensor would see it and the reading is low."""
     state, regearing = results.speedometer.value, results.regearing.value
-    sensor = next(
-        (rest.value for rest in results.speedometer.rests_on if rest.path == "speedometer.sensor"), None
-    )
-    if state is None or regearing is None or sensor != "upstream" or state.calculated.error_pct >= 0:
+    sensor = moment.here.get("speedometer.sensor")
+    if state is None or regearing is None or sensor is None:
+        return None
+    if sensor.value != "upstream" or state.calculated.error_pct >= 0:
         return None
     return next((school.pick for school in regearing.schools if school.aim == "pull"), None)
 
@@ -138,4 +138,4 @@ def gearing_taller(moment: Moment, results: RollingResults) -> Iterator[Finding]
 
 
 def _finding(moment: Moment, result: Result[Any], **said: Any) -> Finding:
-    return Finding(figures=result.rests_on, change=raised_by(moment, cast("Result[object]", result)), **said)
+    return Finding(figures=result.rests_on, change=raised_by(moment, result), **said)

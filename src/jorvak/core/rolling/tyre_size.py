@@ -2,9 +2,9 @@
 
 import re
 from functools import lru_cache
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import AfterValidator, Field, StringConstraints
+from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, Refused
 from jorvak.core.quantities.units import KM_PER_MILE, MM_PER_IN
@@ -109,21 +109,13 @@ def tyre_size(given: TyreSizeIn) -> TyreSizeOut:
 @lru_cache(maxsize=1024)
 def sidewall(size: str) -> TyreSizeOut:
     """``tyre_size`` of the text alone, for callers that ask for the same few sizes again and again."""
-    return tyre_size(TyreSizeIn(size=size))
+    return CALCULATION({"size": size})
 
 
-def _readable(size: str) -> str:
-    try:
-        sidewall(size)
-    except Refused as refused:
-        raise ValueError(refused.message) from None
-    return re.sub(r"\s+", " ", size).upper()
-
-
-SidewallSize = Annotated[
-    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), AfterValidator(_readable)
-]
-"""A size that can be read, as a field of a rig or of a change."""
+def readable_size(size: str) -> str:
+    """``size`` as it is kept: upper case, single spaces. Raises Refused on ``size``."""
+    sidewall(size)
+    return re.sub(r"\s+", " ", size.strip()).upper()
 
 
 class _Shape(Answer):

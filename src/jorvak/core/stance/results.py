@@ -1,28 +1,34 @@
 """What the tyres do to heights and angles, and the outline that the drawing is made from."""
 
+from dataclasses import dataclass
+
 from jorvak.core.results import Ask, Missing, Result, work_out
-from jorvak.core.rig import Carrier, Frozen
+from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import End, Tyre, tyre
 from jorvak.core.stages import Moment
 from jorvak.core.stance.stance import StanceIn, StanceOut, StancePointIn, rise_at, stance
 
 
-class Height(Frozen):
+@dataclass(frozen=True, slots=True)
+class Height:
     """Overall height, and what a garage door leaves above it (None where no door was given)."""
 
     height_mm: float
     garage_left_mm: float | None
 
 
-class StanceResults(Frozen):
+@dataclass(frozen=True, slots=True)
+class StanceResults:
     angles: Result[StanceOut]
     under_differentials_mm: Result[float]
     height: Result[Height]
 
 
-class WheelOutline(Frozen):
+@dataclass(frozen=True, slots=True)
+class WheelOutline:
     """A wheel of the drawing. ``rise_mm`` is how much higher its axle stands than as found."""
 
+    diameter_mm: float
     radius_mm: float
     static_radius_mm: float
     rim_mm: float
@@ -31,14 +37,16 @@ class WheelOutline(Frozen):
     size: str
 
 
-class PointOutline(Frozen):
+@dataclass(frozen=True, slots=True)
+class PointOutline:
     name: str
     on: Carrier
     x_mm: float
     z_mm: float
 
 
-class Outline(Frozen):
+@dataclass(frozen=True, slots=True)
+class Outline:
     """What the drawing of a rig at a stage is made from. None is not known yet."""
 
     front: WheelOutline | None
@@ -49,9 +57,9 @@ class Outline(Frozen):
 def stance_results(moment: Moment) -> StanceResults:
     """Angles, ground clearance and height of a rig at a stage. Suspension lift comes with its kinds."""
     return StanceResults(
-        angles=work_out(moment, Result[StanceOut], _angles),
-        under_differentials_mm=work_out(moment, Result[float], _under_differentials),
-        height=work_out(moment, Result[Height], _height),
+        angles=work_out(moment, angles),
+        under_differentials_mm=work_out(moment, _under_differentials),
+        height=work_out(moment, height),
     )
 
 
@@ -62,15 +70,14 @@ def outline(moment: Moment) -> Outline:
     front_rise, rear_rise = (wheel.rise_mm if wheel else 0.0 for wheel in (front, rear))
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
-    for name, point in moment.rig.points.items():
-        if point.x_mm is None or point.z_mm is None:
+    for name, on in moment.rig.points.items():
+        x, z = ask.maybe(f"points.{name}.x_mm"), ask.maybe(f"points.{name}.z_mm")
+        if x is None or z is None:
             continue
-        rise = {"front-axle": front_rise, "rear-axle": rear_rise}.get(point.on)
+        rise = {"front-axle": front_rise, "rear-axle": rear_rise}.get(on)
         if rise is None:
-            rise = rise_at(point.x_mm.value, wheelbase, front_rise, rear_rise) if wheelbase else front_rise
-        points.append(
-            PointOutline(name=name, on=point.on, x_mm=point.x_mm.value, z_mm=point.z_mm.value + rise)
-        )
+            rise = rise_at(x, wheelbase, front_rise, rear_rise) if wheelbase else front_rise
+        points.append(PointOutline(name=name, on=on, x_mm=x, z_mm=z + rise))
     return Outline(front=front, rear=rear, points=tuple(points))
 
 
@@ -83,8 +90,10 @@ def _wheel(ask: Ask, end: End) -> WheelOutline | None:
         rise = here.static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
     except Missing:
         rise = 0.0
+    diameter = here.size.diameter_mm or 2 * here.static_radius_mm
     return WheelOutline(
-        radius_mm=(here.size.diameter_mm or 2 * here.static_radius_mm) / 2,
+        diameter_mm=diameter,
+        radius_mm=diameter / 2,
         static_radius_mm=here.static_radius_mm,
         rim_mm=here.size.rim_in * 25.4,
         width_mm=here.size.section_width_mm,
@@ -97,14 +106,15 @@ def _rise(ask: Ask, end: End) -> tuple[Tyre, Tyre]:
     return tyre(ask, end, as_found=True), tyre(ask, end)
 
 
-def _angles(ask: Ask) -> StanceOut:
+def angles(ask: Ask) -> StanceOut:
+    """Approach, departure, breakover, ground clearance. Raises Missing."""
     wheelbase = ask.need("body.wheelbase_mm")
     (found_front, front), (found_rear, rear) = _rise(ask, "front"), _rise(ask, "rear")
     points = [
         StancePointIn(
-            name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=point.on
+            name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=on
         )
-        for name, point in ask.moment.rig.points.items()
+        for name, on in ask.moment.rig.points.items()
     ]
     if not points:
         raise Missing(None, "underside points: none has been measured yet")
@@ -129,12 +139,13 @@ def _under_differentials(ask: Ask) -> float:
     return min(rises)
 
 
-def _height(ask: Ask) -> Height:
+def height(ask: Ask) -> Height:
+    """Overall height. Raises Missing."""
     found_height = ask.need("body.height_mm")
     rises = [
         here.static_radius_mm - found.static_radius_mm
         for found, here in (_rise(ask, "front"), _rise(ask, "rear"))
     ]
-    height = found_height + max(rises)
+    now = found_height + max(rises)
     garage = ask.maybe("aims.garage_height_mm")
-    return Height(height_mm=height, garage_left_mm=None if garage is None else garage - height)
+    return Height(height_mm=now, garage_left_mm=None if garage is None else garage - now)

@@ -1,14 +1,15 @@
 """Another ring and pinion, in one axle or in both."""
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import BadFigure, checked
 from jorvak.core.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
-from jorvak.core.rig import BadFigure, Figure, Figures, Frozen, Rig, checked, figure_at
+from jorvak.core.rig import Figure, Figures, Frozen, Rig
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "gears 4.10 or gears rear 41/10"
@@ -29,8 +30,8 @@ def title(fields: Gears) -> str:
     return f"gears {fields.ratio:.2f} {where}"
 
 
-def effect(fields: Gears, before: Figures) -> dict[str, Figure[Any] | None]:
-    return {f"{axle}_axle.ratio": Figure[float](value=fields.ratio, known="plate") for axle in _axles(fields)}
+def effect(fields: Gears, before: Figures) -> dict[str, Figure | None]:
+    return {f"{axle}_axle.ratio": Figure(value=fields.ratio, known="plate") for axle in _axles(fields)}
 
 
 def jobs(fields: Gears) -> tuple[Job, ...]:
@@ -86,7 +87,7 @@ def read(words: str, rig: Rig) -> Gears:
 
 
 def _to_the_teeth(ratio: float, where: Where, rig: Rig) -> float:
-    exist = figure_at(rig, f"{'front' if where == 'front' else 'rear'}_axle.available")
+    exist = rig.figures.get(f"{'front' if where == 'front' else 'rear'}_axle.available")
     near = [r for r in exist.value if abs(r - ratio) <= 0.005] if exist else []
     return min(near, key=lambda r: abs(r - ratio), default=ratio)
 

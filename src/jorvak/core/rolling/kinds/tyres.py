@@ -1,38 +1,47 @@
 """Tyres of another size, on all positions."""
 
-from typing import Any
+from pydantic import field_validator
 
 from jorvak.core.calculation import Number, Positive, Refused
+from jorvak.core.catalogue import POSITIONS
 from jorvak.core.kinds import Kind
-from jorvak.core.rig import POSITIONS, Figure, Figures, Frozen, Rig
-from jorvak.core.rolling.tyre_size import SidewallSize, sidewall
+from jorvak.core.rig import Figure, Figures, Frozen, Rig
+from jorvak.core.rolling.tyre_size import readable_size, sidewall
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "tyre 285/75R17"
 
 
 class Tyres(Frozen):
-    size: SidewallSize
+    size: str
     rim_width_in: Positive | None = None
     offset_mm: Number | None = None
+
+    @field_validator("size")
+    @classmethod
+    def _readable(cls, size: str) -> str:
+        try:
+            return readable_size(size)
+        except Refused as refused:
+            raise ValueError(refused.message) from None
 
 
 def title(fields: Tyres) -> str:
     return f"tyres {fields.size.split(' ')[0]}"
 
 
-def effect(fields: Tyres, before: Figures) -> dict[str, Figure[Any] | None]:
+def effect(fields: Tyres, before: Figures) -> dict[str, Figure | None]:
     """The size everywhere, spare included; what was measured on the old tyres is gone with them."""
-    figures: dict[str, Figure[Any] | None] = {}
+    figures: dict[str, Figure | None] = {}
     for position in POSITIONS:
         place = f"wheels.{position}"
-        figures[f"{place}.size"] = Figure[str](value=fields.size, known="plate")
+        figures[f"{place}.size"] = Figure(value=fields.size, known="plate")
         figures[f"{place}.circumference_mm"] = None
         figures[f"{place}.static_radius_mm"] = None
         if fields.rim_width_in is not None:
-            figures[f"{place}.rim_width_in"] = Figure[float](value=fields.rim_width_in, known="plate")
+            figures[f"{place}.rim_width_in"] = Figure(value=fields.rim_width_in, known="plate")
         if fields.offset_mm is not None:
-            figures[f"{place}.offset_mm"] = Figure[float](value=fields.offset_mm, known="plate")
+            figures[f"{place}.offset_mm"] = Figure(value=fields.offset_mm, known="plate")
     return figures
 
 

@@ -1,0 +1,39 @@
+/** Talking to the server: one typed client, problems as errors. */
+import createClient from "openapi-fetch";
+
+import type { paths } from "./schema";
+import type { Problem } from "./types";
+
+export const client = createClient<paths>({ baseUrl: "/" });
+
+/** What the server says is wrong, with the field that is wrong. */
+export class Refusal extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+  get stale(): boolean {
+    return this.problem.type === "jorvak:stale";
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super("The application is not answering.");
+  }
+}
+
+/** The data of an answer; raises Refusal for a problem and Unreachable where there was no answer. */
+export async function answered<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result;
+  try {
+    result = await request;
+  } catch (error) {
+    if (error instanceof DOMException && error.name === "AbortError") throw error;
+    throw new Unreachable();
+  }
+  if (result.data !== undefined) return result.data;
+  throw new Refusal(result.error as Problem);
+}

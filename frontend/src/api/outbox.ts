@@ -1,0 +1,151 @@
+/**
+ * Writes, in order. One that finds no server is kept in the browser and sent when the server is back; each
+ * carries a key of its own, so that one whose answer was lost is not done twice.
+ */
+import { answered, client, Refusal, Unreachable } from "./client";
+import type { Sheet, Units } from "./types";
+
+type View = { stage: string; units: Units; person: string };
+
+export type Write =
+  | {
+      do: "note";
+      path: string;
+      typed: string | null;
+      known: Sheet["figures"][string]["known"];
+      version: number | null;
+    }
+  | { do: "line"; text: string }
+  | { do: "draft"; kind: string; fields: Record<string, unknown> }
+  | { do: "edit"; change: number; version: number; to: Record<string, unknown> }
+  | { do: "move"; change: number; version: number; to: number }
+  | { do: "fit"; change: number; version: number; on: string; odometer: string; hours: string }
+  | { do: "head"; version: number; to: Record<string, unknown> }
+  | { do: "undo" }
+  | { do: "redo" };
+
+export type Posted = { rig: number; view: View; key: string; write: Write };
+
+const STORE = "jorvak.outbox";
+
+export function kept(): Posted[] {
+  try {
+    return JSON.parse(localStorage.getItem(STORE) ?? "[]") as Posted[];
+  } catch {
+    return [];
+  }
+}
+
+function keep(all: Posted[]): void {
+  localStorage.setItem(STORE, JSON.stringify(all));
+}
+
+export function post(rig: number, view: View, write: Write): Posted {
+  return { rig, view, key: crypto.randomUUID(), write };
+}
+
+/** Send a write. Raises Refusal; raises Unreachable after keeping it for later. */
+export async function send(posted: Posted): Promise<Sheet> {
+  if (kept().length > 0) {
+    keep([...kept(), posted]);
+    throw new Unreachable();
+  }
+  try {
+    return await deliver(posted);
+  } catch (error) {
+    if (error instanceof Unreachable) keep([...kept(), posted]);
+    throw error;
+  }
+}
+
+/** Send what was kept, oldest first. Answers what was refused; stops at the first that finds no server. */
+export async function flush(): Promise<Refusal[]> {
+  const refused: Refusal[] = [];
+  let latest: Sheet | undefined;
+  for (let all = kept(); all.length > 0; all = kept()) {
+    const [first, ...rest] = all as [Posted, ...Posted[]];
+    try {
+      latest = await deliver(
+        latest?.id === first.rig ? { ...first, write: upToDate(first.write, latest) } : first,
+      );
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      refused.push(error);
+    }
+    keep(rest);
+  }
+  return refused;
+}
+
+/** A write that was typed after another of the same outbox builds on what that one left behind. */
+function upToDate(write: Write, sheet: Sheet): Write {
+  if (write.do === "note") return { ...write, version: sheet.versions[write.path] ?? null };
+  if (write.do === "head") return { ...write, version: sheet.version };
+  if (write.do === "edit" || write.do === "move" || write.do === "fit") {
+    const change = sheet.changes.find((c) => c.id === write.change);
+    return change ? { ...write, version: change.version } : write;
+  }
+  return write;
+}
+
+async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
+  const query = { ...view, key };
+  const path = { rig_id: rig };
+  switch (write.do) {
+    case "note": {
+      const { path: figure, typed, known, version } = write;
+      return answered(
+        client.PUT("/api/rigs/{rig_id}/figures", {
+          params: { path, query },
+          body: { path: figure, typed, known, version, doubt: null, note: null },
+        }),
+      );
+    }
+    case "line":
+      return answered(
+        client.POST("/api/rigs/{rig_id}/changes", {
+          params: { path, query },
+          body: { line: write.text, kind: null, fields: null },
+        }),
+      );
+    case "draft":
+      return answered(
+        client.POST("/api/rigs/{rig_id}/changes", {
+          params: { path, query },
+          body: { line: null, kind: write.kind, fields: write.fields },
+        }),
+      );
+    case "edit":
+      return answered(
+        client.PATCH("/api/rigs/{rig_id}/changes/{change_id}", {
+          params: { path: { ...path, change_id: write.change }, query },
+          body: { version: write.version, ...write.to } as never,
+        }),
+      );
+    case "move":
+      return answered(
+        client.PUT("/api/rigs/{rig_id}/changes/{change_id}/place", {
+          params: { path: { ...path, change_id: write.change }, query },
+          body: { version: write.version, to: write.to },
+        }),
+      );
+    case "fit":
+      return answered(
+        client.PUT("/api/rigs/{rig_id}/changes/{change_id}/fitted", {
+          params: { path: { ...path, change_id: write.change }, query },
+          body: { version: write.version, on: write.on, odometer: write.odometer, hours: write.hours },
+        }),
+      );
+    case "head":
+      return answered(
+        client.PATCH("/api/rigs/{rig_id}/brief", {
+          params: { path, query },
+          body: { version: write.version, ...write.to } as never,
+        }),
+      );
+    case "undo":
+      return answered(client.POST("/api/rigs/{rig_id}/undo", { params: { path, query } }));
+    case "redo":
+      return answered(client.POST("/api/rigs/{rig_id}/redo", { params: { path, query } }));
+  }
+}

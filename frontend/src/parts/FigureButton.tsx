@@ -1,0 +1,154 @@
+/**
+ * A figure that is an input: press it, type what the tape says, Enter. The same control is a dimension line
+ * on the drawing, a row of the Rig sheet and the button that a waiting result shows.
+ */
+import { Popover, ToggleGroup } from "radix-ui";
+import { type FormEvent, type ReactNode, useState } from "react";
+
+import type { FigureSpec, Known } from "../api/types";
+import { useBench } from "./bench";
+import { useSettings } from "./settings";
+
+type Props = { path: string; children: ReactNode; className?: string; label?: string };
+
+export function FigureButton({ path, children, className = "", label }: Props) {
+  const [open, setOpen] = useState(false);
+  const spec = useSpec(path);
+  if (!spec) return <>{children}</>;
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Trigger className={`min-h-10 ${className}`} aria-label={label ?? `${spec.label}: change`}>
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={8}
+          className="z-20 w-80 border-2 border-ink bg-margin p-4 text-ink"
+          aria-label={spec.label}
+        >
+          <FigureForm spec={spec} done={() => setOpen(false)} />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** The specification of a figure; a point's figures have theirs by their last part. */
+export function useSpec(path: string): FigureSpec | undefined {
+  const { catalogue } = useBench();
+  const own = catalogue.figures.find((spec) => spec.path === path);
+  if (own) return own;
+  const [, name, key] = path.split(".");
+  const point = path.startsWith("points.")
+    ? catalogue.point_figures.find((spec) => spec.path === key)
+    : undefined;
+  return point && { ...point, path, label: `${name}, ${point.label}` };
+}
+
+function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
+  const { sheet, put, write } = useBench();
+  const { units } = useSettings();
+  const noted = sheet.figures[spec.path];
+  const written = (): string => {
+    const value = noted?.value as number | string | number[] | undefined;
+    if (value === undefined) return "";
+    if (typeof value === "number") return write(value, spec.path, { exact: true }).text;
+    return Array.isArray(value) ? value.map((ratio) => String(Number(ratio.toFixed(6)))).join(" ") : value;
+  };
+  const [typed, setTyped] = useState(written);
+  const [known, setKnown] = useState<Known>(noted?.known ?? (spec.shape === "number" ? "measured" : "plate"));
+  const [problem, setProblem] = useState<string>();
+  const unit = typeof noted?.value === "number" || spec.shape === "number" ? write(0, spec.path).unit : "";
+
+  const note = async (text: string | null) => {
+    const refusal = await put({
+      do: "note",
+      path: spec.path,
+      typed: text,
+      known,
+      version: sheet.versions[spec.path] ?? null,
+    });
+    if (!refusal) return done();
+    const theirs = refusal.problem.theirs as { value?: string; noted_by?: string } | null | undefined;
+    setProblem(
+      refusal.stale
+        ? `Changed meanwhile${theirs?.noted_by ? ` by ${theirs.noted_by}` : ""}: ${theirs?.value ?? "removed"} stands there now. Yours is still here: note it again to put it instead.`
+        : refusal.message,
+    );
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void note(typed);
+  };
+
+  return (
+    <form onSubmit={submit} className="grid gap-3">
+      <label className="grid gap-1">
+        <span className="font-semibold">{spec.label}</span>
+        {spec.shape === "choice" ? (
+          <select className="field" value={typed} onChange={(e) => setTyped(e.target.value)} autoFocus>
+            <option value="" disabled>
+              choose
+            </option>
+            {spec.choices.map((choice) => (
+              <option key={choice}>{choice}</option>
+            ))}
+          </select>
+        ) : (
+          <span className="flex items-baseline gap-2">
+            <input
+              className="field w-full text-2xl font-semibold"
+              value={typed}
+              onChange={(e) => setTyped(e.target.value)}
+              onFocus={(e) => e.target.select()}
+              placeholder={units === "inch" && unit === "in" ? "38 5/16" : spec.example}
+              aria-invalid={problem !== undefined}
+              autoFocus
+              autoComplete="off"
+              spellCheck={false}
+            />
+            <span className="text-quiet">{unit}</span>
+          </span>
+        )}
+      </label>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+      <ToggleGroup.Root
+        type="single"
+        value={known}
+        onValueChange={(value) => value && setKnown(value as Known)}
+        aria-label="How it is known"
+        className="flex border border-ink"
+      >
+        {(["measured", "plate", "assumed"] as const).map((way) => (
+          <ToggleGroup.Item
+            key={way}
+            value={way}
+            className="min-h-10 flex-1 text-center data-[state=on]:bg-ink data-[state=on]:text-ground"
+          >
+            {way}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      {noted?.note && <p className="text-quiet">{noted.note}</p>}
+      {noted?.noted_by && (
+        <p className="text-quiet">
+          noted by {noted.noted_by}
+          {noted.noted_on ? ` on ${noted.noted_on}` : ""}
+        </p>
+      )}
+      <div className="flex justify-between gap-2">
+        <button className="btn-main">note it</button>
+        {noted && (
+          <button type="button" className="link" onClick={() => void note(null)}>
+            take it out
+          </button>
+        )}
+      </div>
+    </form>
+  );
+}

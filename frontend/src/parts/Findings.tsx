@@ -1,0 +1,134 @@
+/** The margin: what this upsets, worst first, tied by number to its place on the rig. */
+import { Collapsible } from "radix-ui";
+
+import type { Finding, Settle } from "../api/types";
+import { useBench } from "./bench";
+import { FigureButton, useSpec } from "./FigureButton";
+import { KnownMark } from "./KnownMark";
+
+export function FindingsMargin() {
+  const { sheet, preview } = useBench();
+  const findings = preview?.here.findings ?? sheet.here.findings;
+  return (
+    <aside aria-label="What this upsets" className="border-hair bg-margin p-5 wide:border-l">
+      <h2 className="border-b border-ink pb-2 font-semibold">
+        What this upsets{" "}
+        <span className="font-normal text-quiet">
+          {preview ? "if you press Enter" : stageName(sheet.stage, sheet)}
+        </span>
+      </h2>
+      {findings.length === 0 && <p className="pt-3 text-quiet">Nothing that is known here.</p>}
+      <ol>
+        {findings.map((finding, index) => (
+          <FindingNote key={finding.code} finding={finding} number={index + 1} />
+        ))}
+      </ol>
+    </aside>
+  );
+}
+
+export function stageName(stage: string | number, sheet: { changes: { title: string }[] }): string {
+  if (typeof stage === "number" && stage > 0)
+    return `after step ${stage}, ${sheet.changes[stage - 1]?.title ?? ""}`;
+  return { "as-found": "as found", today: "today", planned: "as planned" }[String(stage)] ?? "as found";
+}
+
+function FindingNote({ finding, number }: { finding: Finding; number: number }) {
+  const { sheet } = useBench();
+  const stop = finding.severity === "stop";
+  const raised = sheet.changes.find((change) => change.id === finding.change);
+  return (
+    <li className="grid grid-cols-[28px_1fr] gap-x-3 border-b border-hair py-3">
+      <span
+        className={`mt-0.5 grid size-6 place-items-center text-sm font-bold ${
+          stop ? "bg-oxide text-ground" : "rounded-full border-2 border-ink"
+        }`}
+      >
+        {number}
+      </span>
+      <div>
+        <p className={`cond font-semibold ${stop ? "text-oxide" : "text-quiet"}`}>{finding.severity}</p>
+        <p>{finding.text}</p>
+        {raised && <p className="cond text-sm text-quiet">raised by {raised.title}</p>}
+        <ul>
+          {finding.settled_by.map((settle) => (
+            <li key={settle.text}>
+              <SettleBy settle={settle} />
+            </li>
+          ))}
+        </ul>
+        <Evidence finding={finding} />
+      </div>
+    </li>
+  );
+}
+
+function SettleBy({ settle }: { settle: Settle }) {
+  const { put } = useBench();
+  if (settle.draft) {
+    const { kind, fields } = settle.draft;
+    return (
+      <button className="link" onClick={() => void put({ do: "draft", kind, fields })}>
+        add: {settle.text}
+      </button>
+    );
+  }
+  if (settle.figure)
+    return (
+      <FigureButton path={settle.figure} className="link">
+        {settle.text}
+      </FigureButton>
+    );
+  return <p className="py-1">{settle.text}.</p>;
+}
+
+function Evidence({ finding }: { finding: Finding }) {
+  return (
+    <Collapsible.Root>
+      <Collapsible.Trigger className="cond min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4">
+        rests on {finding.figures.length} figures
+      </Collapsible.Trigger>
+      <Collapsible.Content>
+        <ul className="text-sm">
+          {finding.figures.map((path) => (
+            <RestsOn key={path} path={path} />
+          ))}
+        </ul>
+      </Collapsible.Content>
+    </Collapsible.Root>
+  );
+}
+
+/** A figure under a result: its mark, its name, its value at the stage, and the change that set it. */
+export function RestsOn({ path }: { path: string }) {
+  const { sheet, write } = useBench();
+  const spec = useSpec(path);
+  const set = sheet.here.changed[path];
+  const figure = set?.figure ?? sheet.figures[path];
+  const by = set && sheet.changes.find((change) => change.id === set.change);
+  if (!figure || !spec) return null;
+  const value = figure.value as number | string | number[];
+  const written =
+    typeof value === "number"
+      ? Object.values(write(value, path)).join(" ")
+      : Array.isArray(value)
+        ? value.map((ratio) => ratio.toFixed(2)).join(" ")
+        : value;
+  return (
+    <li className="flex items-baseline gap-1.5">
+      <KnownMark known={figure.known} />
+      <span>
+        {by ? (
+          <>
+            {spec.label} <b className="font-semibold">{written}</b>{" "}
+            <span className="text-quiet">by {by.title}</span>
+          </>
+        ) : (
+          <FigureButton path={path} className="-my-2">
+            {spec.label} <b className="font-semibold">{written}</b>
+          </FigureButton>
+        )}
+      </span>
+    </li>
+  );
+}

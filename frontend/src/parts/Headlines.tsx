@@ -1,0 +1,49 @@
+/** Change is shown as change: the old figure struck lightly, the new one, its unit. */
+import type { Headline } from "../api/types";
+import { useBench } from "./bench";
+import { FigureButton } from "./FigureButton";
+
+type Props = { rows: Headline[]; onStrip?: boolean };
+
+export function Headlines({ rows, onStrip = false }: Props) {
+  return (
+    <dl className={`cond ${onStrip ? "text-chalk" : ""}`}>
+      {rows.map((row) => (
+        <HeadlineRow key={row.key} row={row} onStrip={onStrip} />
+      ))}
+    </dl>
+  );
+}
+
+function HeadlineRow({ row, onStrip }: { row: Headline; onStrip: boolean }) {
+  const { write } = useBench();
+  const quiet = onStrip ? "text-chalk-quiet" : "text-quiet";
+  const line = onStrip ? "border-strip-line" : "border-hair";
+  const now = row.value === null ? undefined : write(row.value, row.key, { places: row.places });
+  const old = row.found === null ? undefined : write(row.found, row.key, { places: row.places });
+  return (
+    <div className={`flex items-baseline justify-between gap-3 border-b py-[3px] ${line}`}>
+      <dt className={quiet}>{row.label}</dt>
+      <dd className="flex items-baseline gap-2 whitespace-nowrap">
+        {now ? (
+          <>
+            {old && old.text !== now.text && <s className={`text-sm ${quiet}`}>{old.text}</s>}
+            <b className="text-lg leading-6 font-semibold">{now.text}</b>
+            <span className={`w-8 text-sm ${quiet}`}>
+              {now.unit || (row.key.endsWith("ratio") ? ": 1" : "")}
+            </span>
+          </>
+        ) : row.waits_for ? (
+          <FigureButton
+            path={row.waits_for}
+            className={`-my-2 underline underline-offset-4 ${onStrip ? "text-strip-zinc" : "text-zinc"}`}
+          >
+            waits for {row.waits_label}
+          </FigureButton>
+        ) : (
+          <span className={quiet}>{row.waits_label ?? "–"}</span>
+        )}
+      </dd>
+    </div>
+  );
+}

@@ -1,0 +1,46 @@
+import { KNOWN_LEGEND } from "./KnownMark";
+import { Panel } from "./Panel";
+
+const KEYS: [string, string][] = [
+  ["/", "type a change or a figure"],
+  ["[   ]", "one step back, one step on"],
+  ["1 2 3 4", "Rig, Plan, Rolling, Trip"],
+  ["Ctrl Z", "take back the last thing you did"],
+  ["Ctrl Shift Z", "do it again"],
+  ["u", "millimetres or inches"],
+  ["n", "night bay or daylight"],
+  ["h", "history"],
+  ["?", "these keys"],
+  ["Esc", "close what is open"],
+];
+
+export function HelpPanel({ open, close }: { open: boolean; close: () => void }) {
+  return (
+    <Panel title="Keys and marks" open={open} close={close}>
+      <table className="my-3 w-full">
+        <tbody>
+          {KEYS.map(([key, does]) => (
+            <tr key={key} className="border-b border-hair">
+              <th scope="row" className="py-2 pr-4 text-left font-semibold whitespace-pre">
+                {key}
+              </th>
+              <td>{does}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h3 className="pt-2 font-semibold">How a figure is known</h3>
+      <p className="whitespace-pre-wrap">{KNOWN_LEGEND}</p>
+      <h3 className="pt-4 font-semibold">Lines of the drawing</h3>
+      <p>
+        dotted: as found · solid: at the stage of the mark · long dashes: as planned · dash and dot: what you
+        type
+      </p>
+      <h3 className="pt-4 font-semibold">What people type</h3>
+      <p>
+        38 5/16 in · 3&apos; 2 5/16&quot; · 120,8 cm · 41/10 · 35 psi · 70 ft-lb. A bare number takes the unit
+        that is shown.
+      </p>
+    </Panel>
+  );
+}

@@ -1,0 +1,45 @@
+/** Who did what and when. */
+import { useQuery } from "@tanstack/react-query";
+
+import { answered, client } from "../api/client";
+import { useBench } from "./bench";
+import { Panel } from "./Panel";
+
+const SAID: Record<string, string> = { begin: "", do: "", undo: "took back: ", redo: "did again: " };
+
+export function HistoryPanel({ open, close }: { open: boolean; close: () => void }) {
+  const { sheet } = useBench();
+  const history = useQuery({
+    queryKey: ["history", sheet.id],
+    queryFn: () =>
+      answered(client.GET("/api/rigs/{rig_id}/history", { params: { path: { rig_id: sheet.id } } })),
+    enabled: open,
+  });
+  return (
+    <Panel title="History" open={open} close={close}>
+      {history.isPending && <p className="pt-3 text-quiet">Reading.</p>}
+      {history.error && <p className="pt-3 text-oxide">{history.error.message}</p>}
+      <ol>
+        {history.data?.entries.map((entry) => (
+          <li key={entry.id} className="border-b border-hair py-2">
+            <p className={entry.undone ? "text-quiet line-through" : ""}>
+              {SAID[entry.act]}
+              {entry.what}
+            </p>
+            <p className="cond text-sm text-quiet">
+              {entry.person}, <time dateTime={entry.at}>{when(entry.at)}</time>
+            </p>
+          </li>
+        ))}
+      </ol>
+    </Panel>
+  );
+}
+
+const when = (at: string) =>
+  new Date(at).toLocaleString("en-GB", {
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });

@@ -1,0 +1,160 @@
+/** The line: type a change in the trade's shorthand and see what it would do before Enter. */
+import { type FormEvent, useEffect, useRef, useState } from "react";
+
+import { answered, client, Refusal, Unreachable } from "../api/client";
+import { useBench } from "./bench";
+import { Headlines } from "./Headlines";
+import { useSettings } from "./settings";
+
+const KEPT = "jorvak.line";
+
+export function LineBar({ close }: { close: () => void }) {
+  const { sheet, stage, put, preview, setPreview, write, catalogue } = useBench();
+  const { units, person } = useSettings();
+  const [text, setText] = useState(() => sessionStorage.getItem(KEPT) ?? "");
+  const [problem, setProblem] = useState<string>();
+  const latest = useRef(0);
+
+  useEffect(() => {
+    sessionStorage.setItem(KEPT, text);
+    const ask = ++latest.current;
+    if (!text.trim()) return;
+    const abort = new AbortController();
+    answered(
+      client.POST("/api/rigs/{rig_id}/preview", {
+        params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
+        body: { text },
+        signal: abort.signal,
+      }),
+    )
+      .then((answer) => {
+        if (ask !== latest.current) return;
+        setPreview(answer.preview ?? undefined);
+        setProblem(answer.problem ?? undefined);
+      })
+      .catch((error: unknown) => {
+        if (ask !== latest.current) return;
+        setPreview(undefined);
+        if (error instanceof Refusal) setProblem(error.message);
+        else if (error instanceof Unreachable)
+          setProblem(
+            "The application is not answering. What you typed stays here; Enter keeps it until it is back.",
+          );
+      });
+    return () => abort.abort();
+    // A newer version of the rig means a newer preview.
+  }, [text, sheet.id, sheet.changes, sheet.figures, stage, units, person, setPreview]);
+
+  useEffect(() => () => setPreview(undefined), [setPreview]);
+
+  const type = (to: string) => {
+    setText(to);
+    if (to.trim()) return;
+    setPreview(undefined);
+    setProblem(undefined);
+  };
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!text.trim()) {
+      setProblem(`Type a change, for example ${catalogue.kinds.map((kind) => kind.example).join(", or ")}.`);
+      return;
+    }
+    const refusal = await put({ do: "line", text });
+    if (refusal) return setProblem(refusal.message);
+    setText("");
+    sessionStorage.removeItem(KEPT);
+    close();
+  };
+
+  const gears = preview?.here.results.rolling.gears.value;
+  const rows =
+    preview?.headlines.filter((row, i) => row.value !== null && row.value !== preview.before[i]?.value) ?? [];
+  const before = sheet.here.results.rolling.gears.value;
+  return (
+    <section aria-label="Type a change" className="no-print border-b-2 border-ink bg-margin px-6 py-3">
+      <form onSubmit={(event) => void submit(event)} className="flex items-center gap-3">
+        <label htmlFor="line" className="text-2xl font-semibold text-oxide">
+          /
+        </label>
+        <input
+          id="line"
+          aria-label="Type a change or a figure"
+          aria-describedby="line-says"
+          className="min-h-11 flex-1 border-b-2 border-ink bg-transparent text-2xl font-semibold"
+          value={text}
+          onChange={(event) => type(event.target.value)}
+          onKeyDown={(event) => event.key === "Escape" && close()}
+          placeholder="tyre 285/75R17"
+          autoFocus
+          autoComplete="off"
+          spellCheck={false}
+        />
+        <button className="btn-main">Enter</button>
+        <button type="button" className="btn" onClick={close}>
+          close
+        </button>
+      </form>
+      <div id="line-says" aria-live="polite" className="pt-2">
+        {problem && <p className="text-oxide">{problem}</p>}
+        {!problem && !preview && (
+          <p className="text-quiet">
+            {catalogue.kinds.map((kind) => kind.example).join(" · ")} · or a figure:{" "}
+            {catalogue.figures
+              .filter((spec) => ["body.wheelbase_mm", "gearbox.gears", "engine.idle_rpm"].includes(spec.path))
+              .map((spec) => `${spec.label.split(",")[0] ?? ""} ${spec.example}`)
+              .join(" · ")}
+          </p>
+        )}
+        {preview && (
+          <div className="grid gap-x-10 gap-y-2 wide:grid-cols-[4fr_5fr_auto]">
+            <div>
+              <h3 className="font-semibold">
+                {preview.typed.title}
+                {preview.step !== null && (
+                  <span className="font-normal text-quiet">, would be step {preview.step}</span>
+                )}
+              </h3>
+              {preview.raised.map((finding) => (
+                <p key={finding.code} className="border-l-4 border-oxide pl-2 text-sm">
+                  <b>{finding.severity}</b> {finding.text}
+                </p>
+              ))}
+              {preview.settled.map((finding) => (
+                <p key={finding.code} className="border-l-4 border-zinc pl-2 text-sm">
+                  <b>settles</b> {finding.text}
+                </p>
+              ))}
+            </div>
+            <div className="[&_dl]:grid [&_dl]:grid-cols-2 [&_dl]:gap-x-6">
+              <Headlines rows={rows} />
+            </div>
+            {gears && (
+              <table className="cond self-start text-right text-sm">
+                <caption className="text-left text-quiet">
+                  engine speed at {Object.values(write(gears.speeds_kmh[0] ?? 0, "speed_kmh")).join(" ")}
+                </caption>
+                <tbody>
+                  {gears.gears.map((gear, i) => (
+                    <tr key={i} className="border-b border-hair">
+                      <th scope="row" className="pr-4 font-normal text-quiet">
+                        {i + 1}
+                      </th>
+                      <td className="pr-3 text-quiet">
+                        {before?.gears[i] &&
+                          Math.round(before.gears[i].rpm[0] ?? 0) !== Math.round(gear.rpm[0] ?? 0) && (
+                            <s>{Math.round(before.gears[i].rpm[0] ?? 0)}</s>
+                          )}
+                      </td>
+                      <td className="font-semibold">{Math.round(gear.rpm[0] ?? 0)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            )}
+          </div>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+/** The stage rule: ticks are the changes in order; drag the mark, or press [ and ], and everything follows. */
+import { Slider } from "radix-ui";
+
+import { useBench } from "./bench";
+
+/** The place of a stage on the rule: 0 is as found, K is after the K-th change. */
+export function placeOf(stage: string | number, steps: number, fitted: number): number {
+  if (stage === "as-found") return 0;
+  if (stage === "today") return fitted;
+  return stage === "planned" ? steps : Math.min(Number(stage), steps);
+}
+
+export function useStageRule() {
+  const { sheet, stage, setStage } = useBench();
+  const steps = sheet.changes.length;
+  const fitted = sheet.changes.filter((change) => change.state === "fitted").length;
+  const place = placeOf(stage, steps, fitted);
+  const go = (to: number) => {
+    const next = Math.max(0, Math.min(steps, to));
+    setStage(next === steps ? "planned" : next === 0 ? "as-found" : String(next));
+  };
+  return { steps, fitted, place, go };
+}
+
+export function StageRule() {
+  const { sheet } = useBench();
+  const { steps, fitted, place, go } = useStageRule();
+  // The mark is 20 px wide and stays on the rule, so the ends of the scale lie half of it inside.
+  const at = (index: number) => {
+    const share = steps === 0 ? 0 : index / steps;
+    return `calc(${100 * share}% + ${10 - 20 * share}px)`;
+  };
+  // Labels need room: with many steps only every few are written, and always that of the mark.
+  const every = Math.max(1, Math.ceil((steps + 1) / 9));
+  const ticks = [
+    { title: "as found", state: "fitted" as const },
+    ...sheet.changes.map(({ title, state }) => ({ title, state })),
+  ];
+  return (
+    <div className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
+      <Slider.Root
+        min={0}
+        max={Math.max(steps, 1)}
+        step={1}
+        value={[place]}
+        onValueChange={([to]) => go(to ?? 0)}
+        disabled={steps === 0}
+        className="relative flex h-8 touch-none items-center select-none"
+      >
+        <Slider.Track className="relative h-[2px] w-full bg-strip-line">
+          <span className="absolute h-[4px] -translate-y-px bg-chalk" style={{ width: at(fitted) }} />
+        </Slider.Track>
+        {ticks.map((tick, index) => (
+          <span
+            key={index}
+            aria-hidden
+            className={`pointer-events-none absolute h-4 w-[3px] -translate-x-1/2 ${TICK[tick.state]}`}
+            style={{ left: at(index) }}
+          />
+        ))}
+        <Slider.Thumb
+          aria-label="Stage"
+          aria-valuetext={place === 0 ? "as found" : `after ${ticks[place]?.title ?? ""}`}
+          className="block h-7 w-5 bg-strip-oxide [clip-path:polygon(0_0,100%_0,100%_60%,50%_100%,0_60%)] focus-visible:bg-chalk"
+        />
+      </Slider.Root>
+      <div className="cond relative h-5 text-sm">
+        {ticks.map((tick, index) => {
+          const written = index === place || (index % every === 0 && Math.abs(index - place) >= every / 2);
+          if (!written) return null;
+          const today = index === fitted && fitted > 0;
+          return (
+            <button
+              key={index}
+              onClick={() => go(index)}
+              className={`absolute -top-1 max-w-36 -translate-x-1/2 truncate px-1 py-1 whitespace-nowrap ${
+                index === place
+                  ? "font-semibold text-strip-oxide"
+                  : index <= fitted
+                    ? "text-chalk"
+                    : "text-chalk-quiet"
+              } ${tick.state === "dropped" ? "line-through" : ""}`}
+              style={{ left: at(index) }}
+            >
+              {tick.title}
+              {today ? " · today" : ""}
+              {tick.state === "idea" ? "?" : ""}
+            </button>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+const TICK = {
+  fitted: "bg-chalk",
+  bought: "bg-strip-zinc",
+  chosen: "bg-strip-zinc",
+  idea: "border border-strip-zinc bg-transparent",
+  dropped: "h-2 bg-strip-line",
+};

@@ -1,0 +1,92 @@
+/** The rig strip: this vehicle, to scale, along the top of every sheet. */
+import { useLayoutEffect, useRef, useState } from "react";
+
+import { type Mark, RigDrawing } from "../rig/RigDrawing";
+import { TyreDetail } from "../rig/TyreDetail";
+import { useBench } from "./bench";
+import { DimensionLines } from "./DimensionLines";
+import { Headlines } from "./Headlines";
+
+type Props = { lit?: "wheels" | "driveline" | undefined; height: number };
+
+const ON_STRIP = [
+  "ground_clearance_mm",
+  "approach_deg",
+  "breakover_deg",
+  "departure_deg",
+  "height_mm",
+  "crawl_ratio",
+];
+
+/** Width of the figures at the left and of the tyre at the right, where there is room for them. */
+const ASIDE = 272;
+
+export function Strip({ lit, height }: Props) {
+  const { sheet, preview } = useBench();
+  const [ref, width] = useWidth();
+  const findings = preview?.here.findings ?? sheet.here.findings;
+  const marks: Mark[] = findings.map(({ place, severity }, i) => ({ number: i + 1, place, severity }));
+  const rows = (preview?.headlines ?? sheet.headlines).filter((row) => ON_STRIP.includes(row.key));
+  const wide = width > 900;
+  const middle = wide ? width - 2 * ASIDE : width;
+  const here = sheet.here.outline;
+  return (
+    <section aria-label="The rig" className="on-strip no-print bg-strip text-chalk">
+      <div ref={ref} className="flex items-stretch">
+        {wide && (
+          <div className="shrink-0 py-3 pl-6" style={{ width: ASIDE }}>
+            <Headlines rows={rows} onStrip />
+          </div>
+        )}
+        <div className="relative min-w-0 flex-1" style={{ height }}>
+          {width > 0 && (
+            <RigDrawing
+              form={sheet.form}
+              figures={sheet.figures}
+              found={sheet.outlines.found}
+              here={here}
+              planned={sheet.outlines.planned}
+              preview={preview?.here.outline}
+              width={middle}
+              height={height}
+              lit={lit}
+              marks={marks}
+              label={`${sheet.name} in side elevation`}
+            >
+              {(f, body) => <DimensionLines f={f} body={body} lit={lit} />}
+            </RigDrawing>
+          )}
+        </div>
+        {wide && (
+          <div className="grid shrink-0 content-end justify-start px-3 pb-7" style={{ width: ASIDE }}>
+            <TyreDetail
+              found={sheet.outlines.found.front}
+              here={here.front}
+              preview={preview?.here.outline.front}
+              size={Math.min(165, height - 50)}
+            />
+          </div>
+        )}
+      </div>
+      {!wide && width > 0 && (
+        <div className="px-5 pb-2 [&_dl]:grid [&_dl]:grid-cols-2 [&_dl]:gap-x-8">
+          <Headlines rows={rows} onStrip />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function useWidth() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setWidth(Math.floor(element.clientWidth)));
+    observer.observe(element);
+    setWidth(Math.floor(element.clientWidth));
+    return () => observer.disconnect();
+  }, []);
+  return [ref, width] as const;
+}

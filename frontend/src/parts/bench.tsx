@@ -1,0 +1,148 @@
+/** The bench: the rig that is worked on, at the stage that is looked at. Every sheet stands on it. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+
+import { answered, client, Refusal, Unreachable } from "../api/client";
+import { flush, kept, post, send, type Write } from "../api/outbox";
+import type { Catalogue, Preview, Sheet } from "../api/types";
+import { type Written, write as writeQuantity } from "./quantity";
+import { useSettings } from "./settings";
+
+type Bench = {
+  sheet: Sheet;
+  catalogue: Catalogue;
+  stage: string;
+  setStage: (stage: string) => void;
+  /** Send a write; answers a refusal to show beside what was typed, or nothing. */
+  put: (write: Write) => Promise<Refusal | undefined>;
+  preview: Preview | undefined;
+  setPreview: (preview: Preview | undefined) => void;
+  write: (value: number, key: string, options?: { places?: number; exact?: boolean }) => Written;
+  waiting: number;
+  refused: string[];
+  forget: () => void;
+};
+
+const Context = createContext<Bench | undefined>(undefined);
+
+export function useBench(): Bench {
+  const bench = useContext(Context);
+  if (!bench) throw new Error("no bench above");
+  return bench;
+}
+
+export function useCatalogue() {
+  return useQuery({
+    queryKey: ["catalogue"],
+    queryFn: () => answered(client.GET("/api/catalogue")),
+    staleTime: Infinity,
+  });
+}
+
+export function useSheet(rig: number, stage: string) {
+  const { units, person } = useSettings();
+  return useQuery({
+    queryKey: ["sheet", rig, stage, units, person],
+    queryFn: () =>
+      answered(
+        client.GET("/api/rigs/{rig_id}", {
+          params: { path: { rig_id: rig }, query: { stage, units, person } },
+        }),
+      ),
+    placeholderData: (old: Sheet | undefined) => (old?.id === rig ? old : undefined),
+    refetchInterval: 10_000,
+    refetchOnWindowFocus: "always",
+  });
+}
+
+export function BenchProvider({
+  sheet,
+  catalogue,
+  children,
+}: {
+  sheet: Sheet;
+  catalogue: Catalogue;
+  children: ReactNode;
+}) {
+  const { units, person } = useSettings();
+  const queries = useQueryClient();
+  const [search, setSearch] = useSearchParams();
+  const stage = search.get("stage") ?? "planned";
+  const [preview, setPreview] = useState<Preview>();
+  const [waiting, setWaiting] = useState(() => kept().length);
+  const [refused, setRefused] = useState<string[]>([]);
+
+  const setStage = useCallback(
+    (to: string) => setSearch(to === "planned" ? {} : { stage: to }, { replace: true }),
+    [setSearch],
+  );
+
+  const put = useCallback(
+    async (write: Write) => {
+      try {
+        const answer = await send(post(sheet.id, { stage, units, person }, write));
+        const now = stageOf(answer);
+        queries.setQueryData(["sheet", sheet.id, now, units, person], answer);
+        // What others show of this rig is out of date; the sheet in hand is not.
+        void queries.invalidateQueries({
+          predicate: ({ queryKey: [what, id, at] }) =>
+            (what === "sheet" && id === sheet.id && at !== now) ||
+            what === "history" ||
+            what === "trip" ||
+            what === "rigs",
+        });
+        if (now !== stage) setStage(now);
+        return undefined;
+      } catch (error) {
+        if (error instanceof Unreachable) {
+          setWaiting(kept().length);
+          return undefined;
+        }
+        if (error instanceof Refusal) {
+          if (error.stale) void queries.invalidateQueries({ queryKey: ["sheet"] });
+          return error;
+        }
+        throw error;
+      }
+    },
+    [sheet.id, stage, units, person, queries, setStage],
+  );
+
+  useEffect(() => {
+    if (waiting === 0) return;
+    const timer = setInterval(() => {
+      flush()
+        .then((problems) => {
+          setRefused((old) => [...old, ...problems.map((p) => p.message)]);
+          setWaiting(kept().length);
+          void queries.invalidateQueries();
+        })
+        .catch(() => setWaiting(kept().length));
+    }, 1500);
+    return () => clearInterval(timer);
+  }, [waiting, queries]);
+
+  const bench = useMemo<Bench>(
+    () => ({
+      sheet,
+      catalogue,
+      stage,
+      setStage,
+      put,
+      preview,
+      setPreview,
+      write: (value, key, options) => writeQuantity(value, key, catalogue, units, options),
+      waiting,
+      refused,
+      forget: () => setRefused([]),
+    }),
+    [sheet, catalogue, stage, setStage, put, preview, units, waiting, refused],
+  );
+  return <Context.Provider value={bench}>{children}</Context.Provider>;
+}
+
+/** The stage of an answer as it stands in the address; the last step is the plan. */
+function stageOf(sheet: Sheet): string {
+  return sheet.stage === sheet.changes.length && sheet.changes.length > 0 ? "planned" : String(sheet.stage);
+}

@@ -1,0 +1,69 @@
+/** Writing figures in the units that a person chose. The factors come from the server. */
+import type { Catalogue, Units } from "../api/types";
+
+export type Written = { text: string; unit: string };
+
+/** The quantity that a key's ending names: `height_mm` is a length. */
+export function quantityOf(key: string, catalogue: Catalogue) {
+  if (key.endsWith("ratio")) return catalogue.quantities.find((q) => q.name === "ratio");
+  return catalogue.quantities.find((q) => q.suffix !== "" && key.endsWith(q.suffix));
+}
+
+/** A number in the core's unit, written for a screen. `exact` writes what an input would take back. */
+export function write(
+  value: number,
+  key: string,
+  catalogue: Catalogue,
+  units: Units,
+  { places, exact = false }: { places?: number; exact?: boolean } = {},
+): Written {
+  const quantity = quantityOf(key, catalogue);
+  if (!quantity) return { text: trim(value, places ?? 2, exact), unit: "" };
+  const preset = catalogue.presets.find((p) => p.name === units);
+  const symbol = preset?.symbols[quantity.name] ?? quantity.units[0]?.symbol ?? "";
+  const unit = quantity.units.find((u) => u.symbol === symbol) ?? { symbol, factor: 1, places: 2 };
+  const size = value / unit.factor;
+  const fraction = preset?.fraction;
+  if (fraction && unit.symbol === "in" && quantity.name === "length") {
+    const ticks = size * fraction;
+    if (!exact || Math.abs(ticks - Math.round(ticks)) < 1e-6)
+      return { text: onTape(size, fraction), unit: "in" };
+  }
+  if (exact) return { text: String(Number(size.toPrecision(11))), unit: unit.symbol };
+  const isCore = unit === quantity.units[0];
+  return {
+    text: trim(size, isCore && places !== undefined ? places : unit.places, false),
+    unit: unit.symbol,
+  };
+}
+
+/** Signed, for a difference. */
+export function signed(written: Written): Written {
+  return /^[-–0]$|^[-–]/.test(written.text) || Number(written.text) === 0
+    ? written
+    : { ...written, text: `+${written.text}` };
+}
+
+function trim(size: number, places: number, exact: boolean): string {
+  if (exact) return String(Number(size.toPrecision(11)));
+  const text = size.toFixed(places);
+  const plain = Number(text) === 0 ? text.replace("-", "") : text.replace("-", "−");
+  const [whole = "", decimals] = plain.split(".");
+  const grouped = whole.replace("−", "").length > 4 ? whole.replace(/\B(?=(\d{3})+$)/g, "\u202f") : whole;
+  return decimals === undefined ? grouped : `${grouped}.${decimals}`;
+}
+
+function onTape(size: number, denominator: number): string {
+  const ticks = Math.round(Math.abs(size) * denominator);
+  const whole = Math.floor(ticks / denominator);
+  let top = ticks % denominator;
+  let bottom = denominator;
+  while (top > 0 && top % 2 === 0) {
+    top /= 2;
+    bottom /= 2;
+  }
+  const text = [whole > 0 || top === 0 ? String(whole) : "", top > 0 ? `${top}/${bottom}` : ""]
+    .filter(Boolean)
+    .join(" ");
+  return size < 0 && ticks > 0 ? `−${text}` : text;
+}

@@ -1,0 +1,155 @@
+/** A rig with its spine, strip, rule, line, sheet and margin. */
+import { useEffect, useState } from "react";
+import { Outlet, useLocation, useNavigate, useParams } from "react-router";
+
+import { BenchProvider, useBench, useCatalogue, useSheet } from "../parts/bench";
+import { FindingsMargin } from "../parts/Findings";
+import { HelpPanel } from "../parts/HelpPanel";
+import { HistoryPanel } from "../parts/HistoryPanel";
+import { LineBar } from "../parts/LineBar";
+import { useSettings } from "../parts/settings";
+import { SHEETS, Spine } from "../parts/Spine";
+import { StageRule, useStageRule } from "../parts/StageRule";
+import { Strip } from "../parts/Strip";
+
+export function RigLayout() {
+  const { rig } = useParams();
+  const [search] = [new URLSearchParams(useLocation().search)];
+  const sheet = useSheet(Number(rig), search.get("stage") ?? "planned");
+  const catalogue = useCatalogue();
+  const problem = sheet.data ? undefined : (sheet.error ?? catalogue.error);
+  if (problem)
+    return (
+      <main className="p-10">
+        <h1 className="text-2xl font-semibold">This rig cannot be shown</h1>
+        <p className="py-3">{problem.message}</p>
+        <a className="link" href="/">
+          all rigs
+        </a>
+      </main>
+    );
+  if (!sheet.data || !catalogue.data) return <main className="p-10 text-quiet">Reading the rig.</main>;
+  return (
+    <BenchProvider sheet={sheet.data} catalogue={catalogue.data}>
+      <Bench stale={sheet.isError} />
+    </BenchProvider>
+  );
+}
+
+const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = {
+  rig: { height: 300 },
+  rolling: { lit: "driveline", height: 236 },
+  plan: { height: 200 },
+  trip: { height: 200 },
+};
+
+function Bench({ stale }: { stale: boolean }) {
+  const { sheet } = useBench();
+  const [open, setOpen] = useState<"line" | "history" | "help">();
+  const at = useLocation().pathname.split("/").pop() ?? "";
+  const strip = STRIP[at] ?? { height: 200 };
+  useKeys(open, setOpen);
+  useEffect(() => {
+    document.title = `${sheet.name} · Jorvak`;
+  }, [sheet.name]);
+  return (
+    <div className="min-h-screen wide:grid wide:grid-cols-[168px_1fr]">
+      <Spine
+        openLine={() => setOpen("line")}
+        openHistory={() => setOpen((now) => (now === "history" ? undefined : "history"))}
+        openHelp={() => setOpen((now) => (now === "help" ? undefined : "help"))}
+      />
+      <div className="min-w-0">
+        <Waiting stale={stale} />
+        <Strip lit={strip.lit} height={strip.height} />
+        <StageRule />
+        {open === "line" && <LineBar close={() => setOpen(undefined)} />}
+        <div className="wide:grid wide:grid-cols-[1fr_288px]">
+          <main className="min-w-0 px-6 py-5">
+            <Outlet />
+          </main>
+          <div className="no-print contents">
+            <FindingsMargin />
+          </div>
+        </div>
+      </div>
+      <HistoryPanel open={open === "history"} close={() => setOpen(undefined)} />
+      <HelpPanel open={open === "help"} close={() => setOpen(undefined)} />
+    </div>
+  );
+}
+
+/** Says when the server is gone and what is kept for it, and what it refused afterwards. */
+function Waiting({ stale }: { stale: boolean }) {
+  const { waiting, refused, forget } = useBench();
+  if (waiting === 0 && refused.length === 0 && !stale) return null;
+  return (
+    <div role="status" className="border-b-2 border-oxide bg-margin px-6 py-2">
+      {waiting > 0 ? (
+        <p>
+          <b>The application is not answering.</b> {waiting === 1 ? "One entry is" : `${waiting} entries are`}{" "}
+          kept in this browser and will go in when it is back. You can go on typing.
+        </p>
+      ) : (
+        stale && (
+          <p>
+            <b>The application is not answering.</b> What you see is how it stood. What you type will be kept.
+          </p>
+        )
+      )}
+      {refused.map((message, i) => (
+        <p key={i} className="text-oxide">
+          Not taken in: {message}
+        </p>
+      ))}
+      {refused.length > 0 && (
+        <button className="link" onClick={forget}>
+          understood
+        </button>
+      )}
+    </div>
+  );
+}
+
+type Open = "line" | "history" | "help" | undefined;
+
+function useKeys(open: Open, setOpen: (to: Open) => void) {
+  const { sheet, put } = useBench();
+  const { units, theme, choose } = useSettings();
+  const { place, go } = useStageRule();
+  const navigate = useNavigate();
+  const { search } = useLocation();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      const typing = target.matches("input, textarea, select");
+      const undo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "z";
+      if (undo && !(typing && (target as HTMLInputElement).value !== "")) {
+        event.preventDefault();
+        void put({ do: event.shiftKey ? "redo" : "undo" });
+        return;
+      }
+      if (event.key === "Escape" && open && open !== "line") setOpen(undefined);
+      if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
+      const goes = SHEETS[Number(event.key) - 1];
+      const does: Record<string, () => void> = {
+        "/": () => setOpen("line"),
+        "?": () => setOpen(open === "help" ? undefined : "help"),
+        h: () => setOpen(open === "history" ? undefined : "history"),
+        u: () => choose({ units: units === "metric" ? "inch" : "metric" }),
+        n: () => choose({ theme: theme === "light" ? "night" : "light" }),
+        "[": () => go(place - 1),
+        "]": () => go(place + 1),
+        ...(goes
+          ? { [event.key]: () => void navigate({ pathname: `/rigs/${sheet.id}/${goes.path}`, search }) }
+          : {}),
+      };
+      const action = does[event.key];
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    addEventListener("keydown", onKey);
+    return () => removeEventListener("keydown", onKey);
+  }, [open, setOpen, put, units, theme, choose, place, go, navigate, search, sheet.id]);
+}

@@ -1,0 +1,155 @@
+/** The rig: every figure that it can have, how each is known, and what still waits for one. */
+import type { FigureSpec, Waits } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { FigureButton } from "../../parts/FigureButton";
+import { KnownMark } from "../../parts/KnownMark";
+
+const GROUPS: [string, string[]][] = [
+  ["Body", ["body"]],
+  ["Engine and gears", ["engine", "gearbox", "transfer"]],
+  ["Axles", ["front_axle", "rear_axle"]],
+  ["Tyres and wheels", ["wheels"]],
+  ["Speedometer", ["speedometer"]],
+  ["What you aim at", ["aims"]],
+];
+
+export function RigSheet() {
+  const { sheet, catalogue } = useBench();
+  const noted = catalogue.figures.filter((spec) => sheet.figures[spec.path]).length;
+  return (
+    <>
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
+        <h1 className="text-2xl font-semibold">Rig</h1>
+        <p className="text-quiet">
+          as found · {noted} of {catalogue.figures.length} figures noted
+        </p>
+        <a className="link ml-auto" href={`/api/rigs/${sheet.id}/build-file`} download>
+          save as a build file
+        </a>
+      </header>
+      <WaitsFor />
+      <div className="gap-x-10 pt-2 [column-width:20rem]">
+        {GROUPS.map(([name, parts]) => (
+          <section key={name} className="pb-5">
+            <h2 className="border-b border-ink pt-3 pb-1 font-semibold">{name}</h2>
+            {catalogue.figures
+              .filter((spec) => parts.includes(spec.path.split(".")[0] ?? ""))
+              .map((spec) => (
+                <FigureRow key={spec.path} spec={spec} />
+              ))}
+          </section>
+        ))}
+      </div>
+      <Points />
+    </>
+  );
+}
+
+/** What is not known yet and keeps a result from being had, each once. */
+function WaitsFor() {
+  const { sheet } = useBench();
+  const { rolling, stance } = sheet.here.results;
+  const waiting: [string, Waits | null][] = [
+    ["engine speed and crawl", rolling.gears.waits_for],
+    ["speedometer", rolling.speedometer.waits_for],
+    ["how the axles match", rolling.axle_match.waits_for],
+    ["the schools of regearing", rolling.regearing.waits_for],
+    ["angles and clearance", stance.angles.waits_for],
+    ["overall height", stance.height.waits_for],
+  ];
+  const rows = waiting.flatMap(([result, waits]) => (waits ? [{ result, waits }] : []));
+  if (rows.length === 0) return null;
+  return (
+    <section aria-label="Not known yet" className="border-b border-hair py-3">
+      <h2 className="font-semibold">Not known yet</h2>
+      <ul className="cond">
+        {rows.map(({ result, waits }) => (
+          <li key={result} className="flex flex-wrap items-baseline gap-x-2">
+            <span className="w-48 text-quiet">{result}</span>
+            {waits.path ? (
+              <FigureButton path={waits.path} className="link">
+                waits for {waits.label}
+              </FigureButton>
+            ) : (
+              <span>{waits.label}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function FigureRow({ spec }: { spec: FigureSpec }) {
+  const { sheet, write } = useBench();
+  const figure = sheet.figures[spec.path];
+  const value = figure?.value as number | string | number[] | undefined;
+  const written =
+    typeof value === "number"
+      ? write(value, spec.path)
+      : { text: Array.isArray(value) ? value.map((ratio) => ratio.toFixed(2)).join(" ") : value, unit: "" };
+  return (
+    <FigureButton
+      path={spec.path}
+      label={`${spec.label}: ${written.text ?? "not noted"}, change`}
+      className="cond flex w-full break-inside-avoid items-baseline justify-between gap-4 border-b border-hair hover:bg-tint"
+    >
+      <span className="text-quiet">{spec.label}</span>
+      {figure ? (
+        <span className="text-right">
+          <b className="font-semibold">{written.text}</b> <span className="text-quiet">{written.unit}</span>{" "}
+          <KnownMark known={figure.known} />
+        </span>
+      ) : (
+        <span className="text-quiet">–</span>
+      )}
+    </FigureButton>
+  );
+}
+
+function Points() {
+  const { sheet, write } = useBench();
+  const points = sheet.here.outline.points;
+  if (points.length === 0)
+    return (
+      <p className="border-t border-hair py-3 text-quiet">
+        No point of the underside has been measured. They come in with a build file for now.
+      </p>
+    );
+  return (
+    <table className="cond w-full">
+      <caption className="border-b border-ink pb-1 text-left font-semibold">
+        Underside, at the stage of the mark{" "}
+        <span className="font-normal text-quiet">press a height to correct it as found</span>
+      </caption>
+      <thead>
+        <tr className="text-left text-quiet">
+          <th className="font-normal">point</th>
+          <th className="font-normal">carried by</th>
+          <th className="text-right font-normal">behind the front axle</th>
+          <th className="text-right font-normal">above the ground</th>
+        </tr>
+      </thead>
+      <tbody>
+        {points.map((point) => {
+          const found = sheet.figures[`points.${point.name}.z_mm`]?.value as number | undefined;
+          const now = write(point.z_mm, "z_mm");
+          const old = found === undefined ? undefined : write(found, "z_mm");
+          return (
+            <tr key={point.name} className="border-b border-hair">
+              <td>{point.name}</td>
+              <td className="text-quiet">{point.on}</td>
+              <td className="text-right">{Object.values(write(point.x_mm, "x_mm")).join(" ")}</td>
+              <td className="text-right">
+                <FigureButton path={`points.${point.name}.z_mm`}>
+                  {old && old.text !== now.text && <s className="text-quiet">{old.text}</s>}{" "}
+                  <b className="font-semibold">{now.text}</b> <span className="text-quiet">{now.unit}</span>
+                </FigureButton>
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

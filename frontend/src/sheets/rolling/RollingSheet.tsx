@@ -1,0 +1,111 @@
+/** Rolling: tyres, gears and speedometer at the stage of the mark, and the schools of regearing. */
+import { useBench } from "../../parts/bench";
+import { stageName } from "../../parts/Findings";
+import { FigureButton } from "../../parts/FigureButton";
+import { GearChart } from "./GearChart";
+import { Schools } from "./Schools";
+import { SpeedometerChart } from "./SpeedometerChart";
+
+export function RollingSheet() {
+  const { sheet, preview } = useBench();
+  const { rolling } = (preview?.here ?? sheet.here).results;
+  return (
+    <>
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
+        <h1 className="text-2xl font-semibold">Rolling</h1>
+        <p className="text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>
+      </header>
+      <div className="grid gap-x-8 gap-y-4 pt-3 wide:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
+        <section aria-label="Engine speed over road speed" className="min-w-0">
+          <GearChart
+            found={sheet.found_gears.value}
+            here={rolling.gears.value}
+            waits={rolling.gears.waits_for}
+          />
+        </section>
+        <section className="min-w-0">
+          <SpeedometerBlock />
+          <Crawl />
+        </section>
+      </div>
+      <Schools regearing={rolling.regearing.value} waits={rolling.regearing.waits_for} />
+    </>
+  );
+}
+
+function Big({ value, unit, old }: { value: string; unit: string; old?: string | undefined }) {
+  return (
+    <p className="leading-none">
+      <b className="text-4xl font-bold [font-stretch:75%]">{value}</b>{" "}
+      {old && old !== value && <s className="text-quiet">{old}</s>} <span className="text-quiet">{unit}</span>
+    </p>
+  );
+}
+
+function SpeedometerBlock() {
+  const { sheet, preview, write } = useBench();
+  const result = (preview?.here ?? sheet.here).results.rolling.speedometer;
+  const state = result.value;
+  if (!state)
+    return (
+      <div>
+        <h2 className="font-semibold">Speedometer</h2>
+        {result.waits_for?.path ? (
+          <FigureButton path={result.waits_for.path} className="link">
+            waits for {result.waits_for.label}
+          </FigureButton>
+        ) : (
+          <p>{result.waits_for?.label}</p>
+        )}
+      </div>
+    );
+  const error = state.calculated.error_pct;
+  const row = state.calculated.rows.find((r) => r.indicated_kmh === 100) ?? state.calculated.rows[0];
+  const shown = row && Object.values(write(row.indicated_kmh, "speed_kmh")).join(" ");
+  const isTrue = row && write(row.true_kmh, "speed_kmh", { places: 1 });
+  return (
+    <div className="border-b border-hair pb-3">
+      <h2 className="font-semibold">Speedometer shows {shown}, true</h2>
+      {isTrue && <Big value={isTrue.text} unit={isTrue.unit} />}
+      <p className="pt-1">
+        {Math.abs(error) < 0.05
+          ? "Reads true"
+          : `Reads ${Math.abs(error).toFixed(1)} % ${error < 0 ? "low" : "high"}`}
+        , {state.calculated.within_band ? "within" : <b className="text-oxide">outside</b>} the permitted
+        band.
+      </p>
+      <SpeedometerChart state={state} />
+    </div>
+  );
+}
+
+function Crawl() {
+  const { sheet, preview } = useBench();
+  const { gears } = (preview?.here ?? sheet.here).results.rolling;
+  if (!gears.value) return null;
+  const found = sheet.found_gears.value?.calculated.crawl_ratio;
+  const speed = gears.value.calculated.crawl_speed_kmh;
+  return (
+    <div className="pt-3">
+      <h2 className="font-semibold">Crawl ratio</h2>
+      <Big value={gears.value.calculated.crawl_ratio.toFixed(1)} old={found?.toFixed(1)} unit=": 1" />
+      <CrawlSpeed kmh={speed ?? undefined} />
+    </div>
+  );
+}
+
+function CrawlSpeed({ kmh }: { kmh: number | undefined }) {
+  const { write } = useBench();
+  if (kmh === undefined)
+    return (
+      <FigureButton path="engine.idle_rpm" className="link">
+        walking speed waits for idle
+      </FigureButton>
+    );
+  const written = write(kmh, "speed_kmh", { places: 2 });
+  return (
+    <p className="pt-1">
+      Walks at {written.text} {written.unit} at idle.
+    </p>
+  );
+}

@@ -1,0 +1,76 @@
+/** What the instrument shows over the truth: the permitted band, and the line of the stage. */
+import { scaleLinear } from "d3-scale";
+import { area, line } from "d3-shape";
+
+import type { Sheet } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { useMeasure } from "./useMeasure";
+
+type State = NonNullable<Sheet["here"]["results"]["rolling"]["speedometer"]["value"]>;
+
+const HEIGHT = 112;
+const MARGIN = { left: 34, right: 8, top: 8, bottom: 20 };
+
+export function SpeedometerChart({ state }: { state: State }) {
+  const { write } = useBench();
+  const [ref, width] = useMeasure(320);
+  const top = state.band[1]?.true_kmh ?? 140;
+  const unit = (speed: number) => write(speed, "speed_kmh").text;
+  const tested = state.calculated.band;
+  const worst = Math.max(16, ...tested.map((row) => Math.abs(row.indicated_kmh - row.true_kmh) + 2));
+  const x = scaleLinear([0, top], [MARGIN.left, width - MARGIN.right]);
+  const y = scaleLinear([-worst, worst + 4], [HEIGHT - MARGIN.bottom, MARGIN.top]);
+  const band = area<State["band"][number]>()
+    .x((edge) => x(edge.true_kmh))
+    .y0((edge) => y(edge.low_kmh - edge.true_kmh))
+    .y1((edge) => y(edge.high_kmh - edge.true_kmh));
+  const shown = line<number>()
+    .x((speed) => x(speed))
+    .y((speed) => y(speed / state.calculated.factor - speed));
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={HEIGHT}
+        role="img"
+        aria-label={`Reads ${state.calculated.error_pct.toFixed(1)} per cent off; ${state.calculated.within_band ? "within" : "outside"} the band`}
+        className="cond block pt-1 text-[12px]"
+      >
+        <path d={band(state.band) ?? ""} fill="var(--hair)" opacity={0.7} />
+        <text x={x(top * 0.97)} y={y(11)} textAnchor="end" fill="var(--quiet)">
+          permitted
+        </text>
+        <line x1={x(0)} x2={x(top)} y1={y(0)} y2={y(0)} stroke="var(--ink)" />
+        <g fill="var(--quiet)">
+          {[-10, 0, 10].map((off) => (
+            <text key={off} x={MARGIN.left - 6} y={y(off) + 4} textAnchor="end">
+              {off > 0 ? `+${unit(off)}` : unit(off)}
+            </text>
+          ))}
+          {x.ticks(4).map((speed) => (
+            <text key={speed} x={x(speed)} y={HEIGHT - 5} textAnchor="middle">
+              {unit(speed)}
+            </text>
+          ))}
+        </g>
+        <path d={shown([0, top]) ?? ""} stroke="var(--zinc)" strokeWidth={2.4} />
+        {tested.map((row) => {
+          const at = { x: x(row.true_kmh), y: y(row.indicated_kmh - row.true_kmh) };
+          return row.ok ? (
+            <circle key={row.true_kmh} cx={at.x} cy={at.y} r={4} fill="var(--zinc)" />
+          ) : (
+            <path
+              key={row.true_kmh}
+              d={`M${at.x - 5} ${at.y - 5}l10 10m0 -10l-10 10`}
+              stroke="var(--oxide)"
+              strokeWidth={2.5}
+            />
+          );
+        })}
+      </svg>
+      <p className="cond text-sm text-quiet">
+        reading less truth, over true speed, {write(0, "speed_kmh").unit} · × is outside
+      </p>
+    </div>
+  );
+}

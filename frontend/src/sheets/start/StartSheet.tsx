@@ -1,0 +1,239 @@
+/** The first page: the rigs that are here, and a new one from the four things that a builder knows. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useNavigate } from "react-router";
+
+import { answered, client } from "../../api/client";
+import type { Form } from "../../api/types";
+import { useSettings } from "../../parts/settings";
+import { day } from "../../parts/Spine";
+import { RigDrawing } from "../../rig/RigDrawing";
+
+const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
+const NOTHING = { front: null, rear: null, points: [] };
+
+export function StartSheet() {
+  const rigs = useQuery({ queryKey: ["rigs"], queryFn: () => answered(client.GET("/api/rigs")) });
+  return (
+    <main className="mx-auto max-w-5xl px-6 py-8">
+      <h1 className="text-2xl font-bold tracking-[0.18em] [font-stretch:118%]">JORVAK</h1>
+      <p className="text-quiet">The rig on paper before metal is cut.</p>
+      {rigs.error && <p className="pt-4 text-oxide">{rigs.error.message}</p>}
+      {rigs.data && rigs.data.rigs.length > 0 && (
+        <section className="pt-8">
+          <h2 className="border-b border-ink pb-1 text-lg font-semibold">Rigs</h2>
+          <ul>
+            {rigs.data.rigs.map((rig) => (
+              <li key={rig.id} className="border-b border-hair">
+                <Link
+                  to={`/rigs/${rig.id}/rolling`}
+                  className="flex min-h-14 items-center gap-6 hover:bg-tint"
+                >
+                  <span className="bg-strip">
+                    <FormPicture form={rig.form} width={150} height={62} />
+                  </span>
+                  <span className="w-52 text-lg font-semibold">{rig.name}</span>
+                  <span className="flex-1 text-quiet">{rig.vehicle}</span>
+                  <span className="cond text-quiet">
+                    {rig.leaves_on ? `leaves ${day(rig.leaves_on)}` : "no day of leaving yet"}
+                  </span>
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <NewRig first={rigs.data?.rigs.length === 0} />
+      <TakeIn />
+    </main>
+  );
+}
+
+function FormPicture({ form, width, height }: { form: Form; width: number; height: number }) {
+  return (
+    <span className="relative block" style={{ width, height }}>
+      <RigDrawing
+        form={form}
+        figures={{}}
+        found={NOTHING}
+        here={NOTHING}
+        width={width}
+        height={height}
+        margin={{ left: 8, right: 8, top: 6, bottom: 8 }}
+        label={form}
+      />
+    </span>
+  );
+}
+
+function NewRig({ first }: { first: boolean }) {
+  const { units, person } = useSettings();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [said, setSaid] = useState({ name: "", form: "wagon" as Form, wheelbase: "", size: "" });
+  const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
+  const set = (part: Partial<typeof said>) => setSaid({ ...said, ...part });
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!said.name.trim())
+      return setProblem({ field: "name", message: "Give the rig a name, for example Plover." });
+    try {
+      const sheet = await answered(
+        client.POST("/api/rigs", { params: { query: { stage: "planned", units, person } }, body: said }),
+      );
+      void queries.invalidateQueries({ queryKey: ["rigs"] });
+      void navigate(`/rigs/${sheet.id}/rig`);
+    } catch (error) {
+      const refusal = error as Error & { problem?: { field?: string | null } };
+      setProblem({ field: refusal.problem?.field ?? null, message: refusal.message });
+    }
+  };
+
+  return (
+    <section className="pt-10">
+      <h2 className="border-b border-ink pb-1 text-lg font-semibold">
+        {first ? "Begin with your vehicle" : "Another vehicle"}
+      </h2>
+      <form onSubmit={(event) => void submit(event)} className="grid gap-5 pt-4">
+        <div className="grid gap-5 wide:grid-cols-3">
+          <TextField
+            label="Name"
+            value={said.name}
+            set={(name) => set({ name })}
+            example="Plover"
+            problem={on(problem, "name")}
+          />
+          <TextField
+            label={`Wheelbase, ${units === "inch" ? "in" : "mm"}`}
+            value={said.wheelbase}
+            set={(wheelbase) => set({ wheelbase })}
+            example={units === "inch" ? "107 7/8" : "2740"}
+            problem={on(problem, "wheelbase")}
+          />
+          <TextField
+            label="Size on the sidewall"
+            value={said.size}
+            set={(size) => set({ size })}
+            example="265/70R17 121/118S"
+            problem={on(problem, "size")}
+          />
+        </div>
+        <fieldset>
+          <legend className="font-semibold">Form of the body</legend>
+          <div className="flex flex-wrap gap-3 pt-1">
+            {FORMS.map((form) => (
+              <label
+                key={form}
+                className="relative block border-2 border-transparent has-checked:border-oxide"
+              >
+                <input
+                  type="radio"
+                  name="form"
+                  className="absolute size-full opacity-0"
+                  checked={said.form === form}
+                  onChange={() => set({ form })}
+                />
+                <span className="block bg-strip p-1 peer-focus-visible:outline">
+                  <FormPicture form={form} width={160} height={84} />
+                </span>
+                <span className={`block px-1 ${said.form === form ? "font-semibold" : ""}`}>
+                  {said.form === form ? "● " : "○ "}
+                  {form}
+                </span>
+              </label>
+            ))}
+          </div>
+        </fieldset>
+        {problem && !["name", "wheelbase", "size"].includes(problem.field ?? "") && (
+          <p role="alert" className="text-oxide">
+            {problem.message}
+          </p>
+        )}
+        <p>
+          <button className="btn-main">draw it</button>{" "}
+          <span className="text-quiet">
+            Wheelbase and size can wait; what is not known is drawn by proportion and said so.
+          </span>
+        </p>
+      </form>
+    </section>
+  );
+}
+
+const on = (problem: { field?: string | null; message: string } | undefined, field: string) =>
+  problem?.field === field ? problem.message : undefined;
+
+type TextFieldProps = {
+  label: string;
+  value: string;
+  set: (value: string) => void;
+  example: string;
+  problem?: string | undefined;
+};
+
+function TextField({ label, value, set, example, problem }: TextFieldProps) {
+  return (
+    <label className="grid content-start gap-1">
+      <span className="font-semibold">{label}</span>
+      <input
+        className="field text-xl"
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        placeholder={example}
+        aria-invalid={problem !== undefined}
+        autoComplete="off"
+        spellCheck={false}
+      />
+      {problem && (
+        <span role="alert" className="text-oxide">
+          {problem}
+        </span>
+      )}
+    </label>
+  );
+}
+
+/** A build file comes in through the browser as it does through the command line. */
+function TakeIn() {
+  const { units, person } = useSettings();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [problem, setProblem] = useState<string>();
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const sheet = await answered(
+        client.POST("/api/builds", {
+          params: { query: { stage: "planned", units, person } },
+          body: (await file.text()) as never,
+          bodySerializer: (body: unknown) => body as string,
+          headers: { "Content-Type": "application/json" },
+        }),
+      );
+      void queries.invalidateQueries({ queryKey: ["rigs"] });
+      void navigate(`/rigs/${sheet.id}/rolling`);
+    } catch (error) {
+      setProblem(`${file.name}: ${(error as Error).message} Nothing was taken in.`);
+    }
+  };
+  return (
+    <section className="pt-10">
+      <h2 className="border-b border-ink pb-1 text-lg font-semibold">From a build file</h2>
+      <label className="btn mt-4 cursor-pointer focus-within:outline-2">
+        choose a file
+        <input
+          type="file"
+          accept="application/json,.json"
+          className="sr-only"
+          onChange={(event) => void take(event.target.files?.[0])}
+        />
+      </label>
+      {problem && (
+        <p role="alert" className="pt-2 text-oxide">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}

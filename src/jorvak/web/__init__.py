@@ -1,0 +1,72 @@
+"""The web application: validates, calls core and store, answers."""
+
+from datetime import date
+from pathlib import Path
+
+from flask import Response, request, send_from_directory
+from flask_openapi3 import Info, OpenAPI
+from werkzeug.exceptions import NotFound
+
+from jorvak.store import Rigs
+from jorvak.store.journal import AlreadyDone
+from jorvak.web import problems, security
+from jorvak.web.history import history_pages
+from jorvak.web.plan import plan_pages
+from jorvak.web.problems import Problem
+from jorvak.web.rig import rig_pages
+from jorvak.web.sheet import View, answer
+from jorvak.web.trip import trip_pages
+
+DIST = Path(__file__).parents[3] / "frontend" / "dist"
+LARGEST_REQUEST = 8_000_000
+
+
+def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> OpenAPI:
+    """The application over ``rigs``. ``today`` fixes the day for pictures and tests; ``dist`` is the built front end."""
+    app = OpenAPI(
+        __name__,
+        info=Info(title="Jorvak", version="0.1.0"),
+        static_folder=None,
+        doc_ui=False,
+        validation_error_callback=problems.answer_invalid,
+        validation_error_status=422,
+        validation_error_model=Problem,
+    )
+    app.config.update(RIGS=rigs, TODAY=today, MAX_CONTENT_LENGTH=LARGEST_REQUEST)
+    security.protect(app)
+    problems.register(app)
+    for pages in (rig_pages, plan_pages, trip_pages, history_pages):
+        app.register_api(pages)
+
+    @app.errorhandler(AlreadyDone)
+    def already_done(_: AlreadyDone) -> Response:
+        """A write that was sent twice is answered as if it had been sent once."""
+        assert request.view_args is not None
+        return answer(request.view_args["rig_id"], View.model_validate(request.args.to_dict()))
+
+    @app.get("/api/nothing", doc_ui=False)
+    def nothing(query: View) -> Response:
+        """An empty endpoint: the page's way to ask if we are up, and the floor that the bench measures against."""
+        return Response("{}", mimetype="application/json")
+
+    def asset(name: str) -> Response:
+        response = send_from_directory(dist / "assets", name)
+        # Their names carry a hash of their content.
+        response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+        return response
+
+    app.add_url_rule("/assets/<path:name>", view_func=asset)
+
+    def icon() -> Response:
+        return send_from_directory(dist, "icon.svg")
+
+    app.add_url_rule("/icon.svg", view_func=icon)
+
+    @app.errorhandler(404)
+    def page(error: NotFound) -> Response:
+        """Every address that is not the API's is a page, and the page finds out what it shows."""
+        if request.method != "GET" or request.path.startswith(("/api/", "/assets/")):
+            return problems.problem(404, "Not there", "There is no such address here.")
+        return send_from_directory(dist, "index.html")
+
+    return app

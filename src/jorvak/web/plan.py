@@ -1,0 +1,256 @@
+"""The plan: the line and its preview, changes in their order, what is fitted."""
+
+from dataclasses import replace
+from datetime import date
+from typing import Any
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.assess import Assessment, assess
+from jorvak.core.calculation import NotNegative, Refused
+from jorvak.core.findings import Finding
+from jorvak.core.headlines import Headline, headlines
+from jorvak.core.kinds import Draft, draft, title_of
+from jorvak.core.line import Typed, read_line
+from jorvak.core.quantities import DISTANCE, TIME, Quantity, Unreadable, read
+from jorvak.core.results import work_out
+from jorvak.core.rig import Change, Figure, Fitted, Rig, State
+from jorvak.core.rolling.results import gear_table
+from jorvak.core.stages import Stage, moment, read_stage
+from jorvak.store import NotThere, RigRecord
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import Sheet, View, answer, rigs, today
+
+plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
+
+
+class ChangePath(RigPath):
+    change_id: int
+
+
+class LineText(BaseModel):
+    text: str = Field(max_length=2000)
+
+
+class Preview(BaseModel):
+    """What a line would do, before it does it."""
+
+    typed: Typed
+    step: int | None = Field(description="the step that the change would be; None for a figure")
+    here: Assessment
+    headlines: tuple[Headline, ...]
+    before: tuple[Headline, ...] = Field(description="the same figures at the stage without it")
+    raised: tuple[Finding, ...] = Field(description="findings that it would raise")
+    settled: tuple[Finding, ...] = Field(description="findings that it would settle")
+
+
+class LineAnswer(BaseModel):
+    """What a line would do, or what is wrong with it so far: half a line is no error while it is typed."""
+
+    preview: Preview | None
+    problem: str | None
+
+
+class NewChange(BaseModel):
+    """A change to put into the order: as typed in the line, or as a draft that was offered."""
+
+    line: str | None = Field(None, max_length=2000)
+    kind: str | None = None
+    fields: dict[str, Any] | None = None
+
+
+class ChangeEdit(BaseModel):
+    """What is to be different about a change. Absent keys stay as they are; None clears."""
+
+    version: int
+    state: State | None = None
+    cost: NotNegative | None = None
+    hours: NotNegative | None = None
+    note: str | None = Field(None, max_length=4000)
+
+
+class Move(BaseModel):
+    version: int
+    to: int = Field(ge=1)
+
+
+class Fit(BaseModel):
+    """That a change was fitted: on which day, and the odometer and the hours as typed."""
+
+    version: int
+    on: date
+    odometer: str = Field("", max_length=60)
+    hours: str = Field("", max_length=60)
+
+
+@plan_pages.post("/preview", responses={200: LineAnswer})
+def preview(path: RigPath, query: View, body: LineText) -> Response:
+    """What a typed line would do at this stage. Nothing is written."""
+    try:
+        said = LineAnswer(preview=_preview(path, query, body), problem=None)
+    except Refused as refused:
+        said = LineAnswer(preview=None, problem=refused.message)
+    return Response(said.model_dump_json(), mimetype="application/json")
+
+
+def _preview(path: RigPath, query: View, body: LineText) -> Preview:
+    record = rigs().read(path.rig_id, query.person)
+    stage = read_stage(query.stage)
+    typed = read_line(body.text, record.rig, query.preset)
+    if typed.draft is not None:
+        rig, step = _with_draft(record.rig, typed.draft, stage)
+        then: Stage = step
+    else:
+        rig, step, then = _with_value(record.rig, typed), None, stage
+    now, after = assess(record.rig, stage, query.preset), assess(rig, then, query.preset)
+    found = moment(record.rig, "as-found")
+    found_gears = work_out(found, gear_table)
+    had, has = {f.code for f in now.findings}, {f.code for f in after.findings}
+    return Preview(
+        typed=typed,
+        step=step,
+        here=after,
+        headlines=headlines(after.results, found, found_gears),
+        before=headlines(now.results, found, found_gears),
+        raised=tuple(f for f in after.findings if f.code not in had),
+        settled=tuple(f for f in now.findings if f.code not in has),
+    )
+
+
+@plan_pages.post("/changes", responses={201: Sheet})
+def add_change(path: RigPath, query: View, body: NewChange) -> Response:
+    """Put a change into the order behind the stage, or note the figure that the line names."""
+    record = rigs().read(path.rig_id, query.person)
+    if body.line is not None:
+        typed = read_line(body.line, record.rig, query.preset)
+        if typed.draft is None:
+            return _note(record, typed, query)
+        wanted = typed.draft
+    elif body.kind is not None:
+        wanted = draft(body.kind, body.fields or {})
+    else:
+        raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
+    behind = _behind(record.rig, read_stage(query.stage))
+    after = record.rig.changes[behind - 1].id if behind else None
+    added = rigs().add_change(
+        record.id,
+        Change(kind=wanted.kind, fields=wanted.fields),
+        after,
+        query.person,
+        f"{wanted.title} added",
+        query.key,
+    )
+    order = [change.id for change in rigs().read(record.id, query.person).rig.changes]
+    return answer(record.id, query, stage=order.index(added) + 1, status=201)
+
+
+@plan_pages.patch("/changes/<int:change_id>", responses={200: Sheet})
+def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
+    """Change the state, the cost, the hours or the note of a change."""
+    change = _change(path, query)
+    new = {key: getattr(body, key) for key in body.model_fields_set - {"version"}}
+    if new.get("state") == "fitted":
+        raise Refused("state", "Say on which day it was fitted: use the tick for fitted.")
+    if "state" in new and change.fitted is not None:
+        new["fitted"] = None
+    if "state" in new and new["state"] is None:
+        raise Refused("state", "A change is an idea, chosen, bought, fitted or dropped.")
+    edited = Change.model_validate({**change.model_dump(), "id": change.id, **new})
+    said = ", ".join(_said(key, value) for key, value in new.items() if key != "fitted")
+    rigs().set_change(
+        path.rig_id, edited, body.version, query.person, f"{title_of(change)}: {said}", query.key
+    )
+    return answer(path.rig_id, query)
+
+
+@plan_pages.put("/changes/<int:change_id>/place", responses={200: Sheet})
+def move_change(path: ChangePath, query: View, body: Move) -> Response:
+    """Move a change to another place of the order."""
+    change = _change(path, query)
+    rigs().move_change(
+        path.rig_id,
+        change.id,
+        body.to,
+        body.version,
+        query.person,
+        f"{title_of(change)} moved to step {body.to}",
+        query.key,
+    )
+    return answer(path.rig_id, query)
+
+
+@plan_pages.put("/changes/<int:change_id>/fitted", responses={200: Sheet})
+def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
+    """Note that a change is on the vehicle. Today moves on with it."""
+    change = _change(path, query)
+    if body.on > today():
+        raise Refused("on", f"{body.on:%d %B %Y} is still to come. Give the day on which it was fitted.")
+    odometer = _typed("odometer", body.odometer, DISTANCE, query)
+    hours = _typed("hours", body.hours, TIME, query)
+    fitted = Fitted(on=body.on, odometer_km=odometer, hours=hours, by=query.person)
+    edited = change.model_copy(update={"state": "fitted", "fitted": fitted})
+    rigs().set_change(
+        path.rig_id,
+        edited,
+        body.version,
+        query.person,
+        f"{title_of(change)} fitted on {body.on:%d %b %Y}",
+        query.key,
+    )
+    return answer(path.rig_id, query)
+
+
+def _behind(rig: Rig, stage: Stage) -> int:
+    """How many changes stand before one that is added at a stage: never before what is already fitted."""
+    fitted = sum(change.state == "fitted" for change in rig.changes)
+    if isinstance(stage, int):
+        return max(min(stage, len(rig.changes)), fitted)
+    return len(rig.changes) if stage == "planned" else fitted
+
+
+def _with_draft(rig: Rig, wanted: Draft, stage: Stage) -> tuple[Rig, int]:
+    behind = _behind(rig, stage)
+    # No change of the database has the id 0: it marks the draft.
+    new = Change(id=0, kind=wanted.kind, fields=wanted.fields)
+    changes = (*rig.changes[:behind], new, *rig.changes[behind:])
+    return replace(rig, changes=changes), behind + 1
+
+
+def _with_value(rig: Rig, typed: Typed) -> Rig:
+    assert typed.path is not None
+    return replace(rig, figures={**rig.figures, typed.path: Figure(typed.value, "measured")})
+
+
+def _note(record: RigRecord, typed: Typed, view: View) -> Response:
+    assert typed.path is not None
+    figure = Figure(value=typed.value, known="measured", noted_on=today(), noted_by=view.person)
+    version = record.figure_versions.get(typed.path)
+    rigs().note_figure(record.id, typed.path, figure, version, view.person, typed.title, view.key)
+    return answer(record.id, view)
+
+
+def _change(path: ChangePath, view: View) -> Change:
+    for change in rigs().read(path.rig_id, view.person).rig.changes:
+        if change.id == path.change_id:
+            return change
+    raise NotThere("That change is not in this order any more.")
+
+
+def _typed(field: str, text: str, quantity: Quantity, view: View) -> float | None:
+    if not text.strip():
+        return None
+    try:
+        value = read(text, quantity, view.preset.unit(quantity).symbol).value
+    except Unreadable as error:
+        raise Refused(field, f"{field}: {error}") from None
+    if value < 0:
+        raise Refused(field, f"{field} must not be below 0. Type for example {quantity.example}.")
+    return value
+
+
+def _said(key: str, value: Any) -> str:
+    if value is None:
+        return f"{key} cleared"
+    return f"{key} {value:g}" if isinstance(value, float) else f"{key} {value}" if key != "note" else "note"

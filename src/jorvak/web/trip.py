@@ -1,0 +1,63 @@
+"""The trip: the brief with its day of leaving and its ceiling."""
+
+from datetime import date
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.assess import assess
+from jorvak.core.rig import Brief, Form
+from jorvak.core.trip.readiness import Readiness, readiness
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import Sheet, View, answer, rigs, today
+
+trip_pages = APIBlueprint("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
+
+
+class HeadEdit(BaseModel):
+    """What is to be different about a rig's name, form or brief. Absent keys stay as they are; None clears."""
+
+    version: int
+    name: str | None = Field(None, min_length=1, max_length=200)
+    vehicle: str | None = Field(None, max_length=200)
+    form: Form | None = None
+    purpose: str | None = Field(None, max_length=4000)
+    must_still: str | None = Field(None, max_length=4000)
+    drivers: str | None = Field(None, max_length=4000)
+    ceiling: float | None = Field(None, ge=0, allow_inf_nan=False)
+    currency: str | None = Field(None, max_length=12)
+    leaves_on: date | None = None
+    away_days: int | None = Field(None, ge=1, le=3650)
+
+
+class Trip(BaseModel):
+    """What stands between today and the day of leaving."""
+
+    readiness: Readiness
+
+
+@trip_pages.get("/trip", responses={200: Trip})
+def get_trip(path: RigPath, query: View) -> Response:
+    rig = rigs().read(path.rig_id, query.person).rig
+    planned = assess(rig, "planned", query.preset)
+    trip = Trip(readiness=readiness(rig, today(), planned.findings))
+    return Response(trip.model_dump_json(), mimetype="application/json")
+
+
+@trip_pages.patch("/brief", responses={200: Sheet})
+def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
+    """Change the name, the form or the brief."""
+    sent = body.model_fields_set - {"version"}
+    values = body.model_dump(mode="json", include=sent)
+    for key, value in values.items():
+        if value is None and key not in ("ceiling", "leaves_on", "away_days"):
+            values[key] = Brief.model_fields[key].default if key in Brief.model_fields else None
+    said = ", ".join(
+        f"{_NAMES.get(key, key)} {value if value is not None else 'cleared'}" for key, value in values.items()
+    )
+    rigs().set_head(path.rig_id, values, body.version, query.person, said[:200], query.key)
+    return answer(path.rig_id, query)
+
+
+_NAMES = {"leaves_on": "day of leaving", "must_still": "must still", "away_days": "days away"}
