@@ -21,11 +21,25 @@ const queries = new QueryClient({
   },
 });
 
+/** A fault of ours: what was noted is safe in the database, the page only needs drawing anew. */
+function Fault() {
+  return (
+    <main className="p-10">
+      <h1 className="text-2xl font-semibold">This page could not be drawn</h1>
+      <p className="py-3">That is a fault of ours. Everything that was noted is kept; load the page again.</p>
+      <button className="btn" onClick={() => location.reload()}>
+        load it again
+      </button>
+    </main>
+  );
+}
+
 const router = createBrowserRouter([
-  { path: "/", element: <StartSheet /> },
+  { path: "/", element: <StartSheet />, errorElement: <Fault /> },
   {
     path: "/rigs/:rig",
     element: <RigLayout />,
+    errorElement: <Fault />,
     children: [
       { index: true, element: <Navigate to="rolling" replace /> },
       { path: "rig", element: <RigSheet /> },

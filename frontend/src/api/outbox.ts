@@ -3,7 +3,7 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { answered, client, Refusal, Unreachable } from "./client";
-import type { Sheet, Units } from "./types";
+import type { Carrier, Sheet, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
@@ -15,6 +15,7 @@ export type Write =
       known: Sheet["figures"][string]["known"];
       version: number | null;
     }
+  | { do: "point"; name: string; on: Carrier; x: string; z: string }
   | { do: "line"; text: string }
   | { do: "draft"; kind: string; fields: Record<string, unknown> }
   | { do: "edit"; change: number; version: number; to: Record<string, unknown> }
@@ -99,6 +100,12 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
           params: { path, query },
           body: { path: figure, typed, known, version, doubt: null, note: null },
         }),
+      );
+    }
+    case "point": {
+      const { name, on, x, z } = write;
+      return answered(
+        client.POST("/api/rigs/{rig_id}/points", { params: { path, query }, body: { name, on, x, z } }),
       );
     }
     case "line":

@@ -205,6 +205,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add a point of the underside, as found. */
+        post: operations["rig_add_point_rigs__int_rig_id__points_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/preview": {
         parameters: {
             query?: never;
@@ -825,6 +842,23 @@ export interface components {
              * @default null
              */
             line: string | null;
+        };
+        /**
+         * NewPoint
+         * @description An underside point as measured: where it lies, and what carries it. Lengths are as typed.
+         */
+        NewPoint: {
+            /** Name */
+            name: string;
+            /**
+             * On
+             * @enum {string}
+             */
+            on: "frame" | "body" | "front-axle" | "rear-axle";
+            /** X */
+            x: string;
+            /** Z */
+            z: string;
         };
         /**
          * NewRig
@@ -2268,6 +2302,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    rig_add_point_rigs__int_rig_id__points_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPoint"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
                 };
             };
             /** @description Unprocessable Entity */

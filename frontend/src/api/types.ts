@@ -24,3 +24,4 @@ export type Waits = Schemas["Waits"];
 export type Form = Sheet["form"];
 export type Known = Figure["known"];
 export type Units = "metric" | "inch";
+export type Carrier = Schemas["PointOutline"]["on"];

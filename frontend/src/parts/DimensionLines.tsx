@@ -8,6 +8,7 @@ type Props = { f: Frame; body: Silhouette; lit?: "wheels" | "driveline" | undefi
 
 export function DimensionLines({ f, body, lit }: Props) {
   const { sheet } = useBench();
+  const height = sheet.here.results.stance.height.value;
   const ground = f.y(0);
   const below = ground + 17;
   const x = {
@@ -37,7 +38,14 @@ export function DimensionLines({ f, body, lit }: Props) {
       <Label path="body.front_overhang_mm" x={(x.nose + x.front) / 2} y={below} short="front" />
       <Label path="body.wheelbase_mm" x={(x.front + x.rear) / 2} y={below} short="wheelbase" />
       <Label path="body.rear_overhang_mm" x={(x.rear + x.tail) / 2} y={below} short="rear" />
-      <Label path="body.height_mm" x={right} y={(top + ground) / 2} short="height" upright />
+      <Label
+        path="body.height_mm"
+        x={right}
+        y={(top + ground) / 2}
+        short="height"
+        now={height?.height_mm}
+        upright
+      />
       {lit === "driveline" && (
         <>
           <Ratio path="front_axle.ratio" name="front" x={x.front} />
@@ -50,22 +58,21 @@ export function DimensionLines({ f, body, lit }: Props) {
   );
 }
 
-function Label({
-  path,
-  x,
-  y,
-  short,
-  upright,
-}: {
+type LabelProps = {
   path: string;
   x: number;
   y: number;
   short: string;
+  /** The value at the stage, where a change has moved it away from that as found. */
+  now?: number | undefined;
   upright?: boolean;
-}) {
+};
+
+function Label({ path, x, y, short, now, upright }: LabelProps) {
   const { sheet, write } = useBench();
   const value = sheet.figures[path]?.value;
-  const written = typeof value === "number" ? write(value, path).text : undefined;
+  const found = typeof value === "number" ? write(value, path).text : undefined;
+  const written = now === undefined ? found : write(now, path).text;
   return (
     <span
       className="absolute grid -translate-x-1/2 -translate-y-1/2 place-items-center"

@@ -85,7 +85,9 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   return (
     <form onSubmit={submit} className="grid gap-3">
       <label className="grid gap-1">
-        <span className="font-semibold">{spec.label}</span>
+        <span>
+          <b className="font-semibold">{spec.label}</b> <span className="text-quiet">as found</span>
+        </span>
         {spec.shape === "choice" ? (
           <select className="field" value={typed} onChange={(e) => setTyped(e.target.value)} autoFocus>
             <option value="" disabled>

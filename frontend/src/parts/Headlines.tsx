@@ -41,7 +41,7 @@ function HeadlineRow({ row, onStrip }: { row: Headline; onStrip: boolean }) {
             waits for {row.waits_label}
           </FigureButton>
         ) : (
-          <span className={quiet}>{row.waits_label ?? "–"}</span>
+          <span className={`text-sm ${quiet}`}>{row.waits_label ? `waits for ${row.waits_label}` : "–"}</span>
         )}
       </dd>
     </div>

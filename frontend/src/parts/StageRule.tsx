@@ -48,7 +48,9 @@ export function StageRule() {
         className="relative flex h-8 touch-none items-center select-none"
       >
         <Slider.Track className="relative h-[2px] w-full bg-strip-line">
-          <span className="absolute h-[4px] -translate-y-px bg-chalk" style={{ width: at(fitted) }} />
+          {fitted > 0 && (
+            <span className="absolute h-[4px] -translate-y-px bg-chalk" style={{ width: at(fitted) }} />
+          )}
         </Slider.Track>
         {ticks.map((tick, index) => (
           <span

@@ -1,12 +1,13 @@
 /** The bench: the rig that is worked on, at the stage that is looked at. Every sheet stands on it. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { scaleLinear } from "d3-scale";
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
 import { flush, kept, post, send, type Write } from "../api/outbox";
 import type { Catalogue, Preview, Sheet } from "../api/types";
-import { type Written, write as writeQuantity } from "./quantity";
+import { factorOf, type Written, write as writeQuantity } from "./quantity";
 import { useSettings } from "./settings";
 
 type Bench = {
@@ -19,6 +20,8 @@ type Bench = {
   preview: Preview | undefined;
   setPreview: (preview: Preview | undefined) => void;
   write: (value: number, key: string, options?: { places?: number; exact?: boolean }) => Written;
+  /** Round ticks, as shown, over a range in the core's unit. */
+  ticks: (range: [number, number], count: number, key: string) => number[];
   waiting: number;
   refused: string[];
   forget: () => void;
@@ -133,6 +136,12 @@ export function BenchProvider({
       preview,
       setPreview,
       write: (value, key, options) => writeQuantity(value, key, catalogue, units, options),
+      ticks: ([from, to], count, key) => {
+        const factor = factorOf(key, catalogue, units);
+        return scaleLinear([from / factor, to / factor], [0, 1])
+          .ticks(count)
+          .map((tick) => tick * factor);
+      },
       waiting,
       refused,
       forget: () => setRefused([]),

@@ -30,11 +30,14 @@ export function write(
       return { text: onTape(size, fraction), unit: "in" };
   }
   if (exact) return { text: String(Number(size.toPrecision(11))), unit: unit.symbol };
-  const isCore = unit === quantity.units[0];
-  return {
-    text: trim(size, isCore && places !== undefined ? places : unit.places, false),
-    unit: unit.symbol,
-  };
+  return { text: trim(size, places ?? unit.places, false), unit: unit.symbol };
+}
+
+/** How much of the core's unit one of the shown unit is, for axes whose ticks should be round as shown. */
+export function factorOf(key: string, catalogue: Catalogue, units: Units): number {
+  const quantity = quantityOf(key, catalogue);
+  const symbol = catalogue.presets.find((p) => p.name === units)?.symbols[quantity?.name ?? ""];
+  return quantity?.units.find((u) => u.symbol === symbol)?.factor ?? 1;
 }
 
 /** Signed, for a difference. */

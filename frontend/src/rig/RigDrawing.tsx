@@ -20,6 +20,8 @@ type Props = {
   lit?: "wheels" | "driveline" | undefined;
   marks?: Mark[];
   label: string;
+  /** A picture of a form rather than of a vehicle: nothing on it is a guess. */
+  picture?: boolean;
   children?: (frame: Frame, body: Silhouette) => React.ReactNode;
   margin?: { left: number; right: number; top: number; bottom: number };
 };
@@ -37,9 +39,11 @@ export function RigDrawing(props: Props) {
     lit,
     marks = [],
     label,
+    picture = false,
     children,
   } = props;
-  const body = silhouette(form, figures);
+  const built = silhouette(form, figures);
+  const body = picture ? { ...built, guessed: new Set<never>() } : built;
   const rises = [here, planned, preview].map((o) => Math.max(o?.front?.rise_mm ?? 0, o?.rear?.rise_mm ?? 0));
   const margin = props.margin ?? { left: 84, right: 84, top: 30, bottom: 34 };
   const f = frame(body, width, height, margin, Math.max(0, ...rises));

@@ -59,12 +59,12 @@ function Bench({ stale }: { stale: boolean }) {
         openHistory={() => setOpen((now) => (now === "history" ? undefined : "history"))}
         openHelp={() => setOpen((now) => (now === "help" ? undefined : "help"))}
       />
-      <div className="min-w-0">
+      <div className="flex min-h-screen min-w-0 flex-col">
         <Waiting stale={stale} />
         <Strip lit={strip.lit} height={strip.height} />
         <StageRule />
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
-        <div className="wide:grid wide:grid-cols-[1fr_288px]">
+        <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">
           <main className="min-w-0 px-6 py-5">
             <Outlet />
           </main>

@@ -4,6 +4,7 @@ A calculation knows nothing of rigs, screens or doubt. It is called the same way
 from the web and from ``assess``, and refuses bad input the same way everywhere.
 """
 
+import json
 import math
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
@@ -140,7 +141,7 @@ def sentence_of(fault: Any, field: str, example: str | None = None) -> str:
 
 
 def _said(value: Any) -> str:
-    text = repr(value)
+    text = json.dumps(value, ensure_ascii=False, default=repr)
     return text if len(text) <= 40 else text[:40] + "…"
 
 
@@ -162,17 +163,23 @@ def describe(calculation: Calculation[Any, Any]) -> str:
 
 def _rows(model: type[BaseModel], indent: str, answer: bool = False) -> Iterator[str]:
     for key, info in model.model_fields.items():
-        quantity = quantity_of_key(key)
-        unit = quantity.core_unit.symbol if quantity is not None else ""
+        unit = _unit_of(key)
         if answer:
             default = "" if info.is_required() else "absent without its inputs"
         elif info.is_required():
             default = "required"
         else:
             default = "optional" if info.default is None else f"default {info.default}"
-        yield f"{indent}{key:<24} {unit or '-':<7} {default:<26} {info.description or ''}".rstrip()
+        yield f"{indent}{key:<24} {unit:<7} {default:<26} {info.description or ''}".rstrip()
         for nested in _models_in(info.annotation):
             yield from _rows(nested, indent + "    ", answer)
+
+
+def _unit_of(key: str) -> str:
+    if "_per_" in key:
+        return f"1/{key.rsplit('_', 1)[-1]}"
+    quantity = quantity_of_key(key)
+    return quantity.core_unit.symbol or ": 1" if quantity is not None else "-"
 
 
 def _models_in(annotation: Any) -> Iterator[type[BaseModel]]:

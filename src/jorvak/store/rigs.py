@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
-from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
+from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Rig
 from jorvak.store.database import Database
 from jorvak.store.journal import Journal, Row, Stale, Write
 
@@ -121,6 +121,27 @@ class Rigs:
                 write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
             else:
                 write.update("figure", row["id"], _figure(figure))
+
+    def add_point(
+        self,
+        rig_id: int,
+        name: str,
+        carrier: Carrier,
+        x: Figure,
+        z: Figure,
+        person: str,
+        key: str | None = None,
+    ) -> None:
+        """Add an underside point with its two figures. Raises Stale where one of that name is there."""
+        with self.journal.write(rig_id, person, f"point {name} added", key) as write:
+            row = write.connection.execute(
+                "SELECT * FROM point WHERE rig_id = ? AND name = ?", (rig_id, name)
+            ).fetchone()
+            if row is not None:
+                raise Stale("point", None, dict(row))
+            write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
+            for axis, figure in (("x_mm", x), ("z_mm", z)):
+                write.insert("figure", {"rig_id": rig_id, "path": f"points.{name}.{axis}", **_figure(figure)})
 
     def set_head(
         self, rig_id: int, values: Row, version: int, person: str, what: str, key: str | None = None

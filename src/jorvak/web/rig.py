@@ -12,7 +12,7 @@ from jorvak.core.catalogue import POINT_FIGURES, POSITIONS, FigureSpec, Shape, c
 from jorvak.core.kinds import kinds
 from jorvak.core.line import read_figure
 from jorvak.core.quantities import PRESETS, QUANTITIES, write
-from jorvak.core.rig import Figure, Form, Known, Rig
+from jorvak.core.rig import Carrier, Figure, Form, Known, Rig
 from jorvak.formats.build_file import moved, read_build, write_build
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 
@@ -100,6 +100,15 @@ class NotedFigure(BaseModel):
     doubt: float | None = Field(None, ge=0)
     note: str | None = Field(None, max_length=4000)
     version: int | None = None
+
+
+class NewPoint(BaseModel):
+    """An underside point as measured: where it lies, and what carries it. Lengths are as typed."""
+
+    name: str = Field(min_length=1, max_length=60, pattern=r"^[^.]*[^.\s][^.]*$")
+    on: Carrier
+    x: str = Field(max_length=60)
+    z: str = Field(max_length=60)
 
 
 @rig_pages.get("/rigs", responses={200: RigList})
@@ -192,6 +201,20 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
         path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key
     )
     return answer(path.rig_id, query)
+
+
+@rig_pages.post("/rigs/<int:rig_id>/points", responses={201: Sheet})
+def add_point(path: RigPath, query: View, body: NewPoint) -> Response:
+    """Add a point of the underside, as found."""
+    name = body.name.strip()
+    x, z = (
+        Figure(
+            _read_as(axis, f"points.{name}.{axis}_mm", typed, query), "measured", None, today(), query.person
+        )
+        for axis, typed in (("x", body.x), ("z", body.z))
+    )
+    rigs().add_point(path.rig_id, name, body.on, x, z, query.person, query.key)
+    return answer(path.rig_id, query, status=201)
 
 
 def figure_said(spec: FigureSpec, value: Any, view: View) -> str:

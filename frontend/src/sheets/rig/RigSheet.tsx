@@ -1,5 +1,7 @@
 /** The rig: every figure that it can have, how each is known, and what still waits for one. */
-import type { FigureSpec, Waits } from "../../api/types";
+import { type FormEvent, useState } from "react";
+
+import type { Carrier, FigureSpec, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
@@ -92,7 +94,7 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
     <FigureButton
       path={spec.path}
       label={`${spec.label}: ${written.text ?? "not noted"}, change`}
-      className="cond flex w-full break-inside-avoid items-baseline justify-between gap-4 border-b border-hair hover:bg-tint"
+      className="cond flex w-full break-inside-avoid items-center justify-between gap-4 border-b border-hair hover:bg-tint"
     >
       <span className="text-quiet">{spec.label}</span>
       {figure ? (
@@ -112,44 +114,115 @@ function Points() {
   const points = sheet.here.outline.points;
   if (points.length === 0)
     return (
-      <p className="border-t border-hair py-3 text-quiet">
-        No point of the underside has been measured. They come in with a build file for now.
-      </p>
+      <section>
+        <h2 className="border-b border-ink pb-1 font-semibold">Underside</h2>
+        <p className="py-2 text-quiet">
+          No point has been measured yet. Angles and ground clearance come from them: on level ground, on its
+          own wheels, from the front axle back and from the ground up.
+        </p>
+        <NewPoint />
+      </section>
     );
   return (
-    <table className="cond w-full">
-      <caption className="border-b border-ink pb-1 text-left font-semibold">
-        Underside, at the stage of the mark{" "}
-        <span className="font-normal text-quiet">press a height to correct it as found</span>
-      </caption>
-      <thead>
-        <tr className="text-left text-quiet">
-          <th className="font-normal">point</th>
-          <th className="font-normal">carried by</th>
-          <th className="text-right font-normal">behind the front axle</th>
-          <th className="text-right font-normal">above the ground</th>
-        </tr>
-      </thead>
-      <tbody>
-        {points.map((point) => {
-          const found = sheet.figures[`points.${point.name}.z_mm`]?.value as number | undefined;
-          const now = write(point.z_mm, "z_mm");
-          const old = found === undefined ? undefined : write(found, "z_mm");
-          return (
-            <tr key={point.name} className="border-b border-hair">
-              <td>{point.name}</td>
-              <td className="text-quiet">{point.on}</td>
-              <td className="text-right">{Object.values(write(point.x_mm, "x_mm")).join(" ")}</td>
-              <td className="text-right">
-                <FigureButton path={`points.${point.name}.z_mm`}>
-                  {old && old.text !== now.text && <s className="text-quiet">{old.text}</s>}{" "}
-                  <b className="font-semibold">{now.text}</b> <span className="text-quiet">{now.unit}</span>
-                </FigureButton>
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <>
+      <table className="cond w-full">
+        <caption className="border-b border-ink pb-1 text-left font-semibold">
+          Underside, at the stage of the mark{" "}
+          <span className="font-normal text-quiet">press a height to correct it as found</span>
+        </caption>
+        <thead>
+          <tr className="text-left text-quiet">
+            <th className="font-normal">point</th>
+            <th className="font-normal">carried by</th>
+            <th className="text-right font-normal">behind the front axle</th>
+            <th className="text-right font-normal">above the ground</th>
+          </tr>
+        </thead>
+        <tbody>
+          {points.map((point) => {
+            const found = sheet.figures[`points.${point.name}.z_mm`]?.value as number | undefined;
+            const now = write(point.z_mm, "z_mm");
+            const old = found === undefined ? undefined : write(found, "z_mm");
+            return (
+              <tr key={point.name} className="border-b border-hair">
+                <td>{point.name}</td>
+                <td className="text-quiet">{point.on}</td>
+                <td className="text-right">{Object.values(write(point.x_mm, "x_mm")).join(" ")}</td>
+                <td className="text-right">
+                  <FigureButton path={`points.${point.name}.z_mm`}>
+                    {old && old.text !== now.text && <s className="text-quiet">{old.text}</s>}{" "}
+                    <b className="font-semibold">{now.text}</b> <span className="text-quiet">{now.unit}</span>
+                  </FigureButton>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <NewPoint />
+    </>
+  );
+}
+
+const CARRIERS: Carrier[] = ["frame", "body", "front-axle", "rear-axle"];
+const NO_POINT = { name: "", on: "frame" as Carrier, x: "", z: "" };
+
+function NewPoint() {
+  const { put, write } = useBench();
+  const [said, setSaid] = useState(NO_POINT);
+  const [problem, setProblem] = useState<string>();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const refusal = await put({ do: "point", ...said });
+    setProblem(
+      refusal?.stale
+        ? `There is a point “${said.name}” already: press its height to correct it.`
+        : refusal?.message,
+    );
+    if (!refusal) setSaid(NO_POINT);
+  };
+  const unit = write(0, "x_mm").unit;
+  const field = (key: "name" | "x" | "z", label: string, example: string) => (
+    <label className="grid gap-1">
+      <span className="text-quiet">{label}</span>
+      <input
+        className="field w-44"
+        value={said[key]}
+        placeholder={example}
+        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
+        autoComplete="off"
+      />
+    </label>
+  );
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="cond py-3"
+      aria-label="Add a point of the underside"
+    >
+      <div className="flex flex-wrap items-end gap-4">
+        {field("name", "point", "case guard")}
+        <label className="grid gap-1">
+          <span className="text-quiet">carried by</span>
+          <select
+            className="field"
+            value={said.on}
+            onChange={(event) => setSaid({ ...said, on: event.target.value as Carrier })}
+          >
+            {CARRIERS.map((carrier) => (
+              <option key={carrier}>{carrier}</option>
+            ))}
+          </select>
+        </label>
+        {field("x", `behind the front axle, ${unit}`, "1340, or −790 ahead")}
+        {field("z", `above the ground, ${unit}`, "286")}
+        <button className="btn">add the point</button>
+      </div>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+    </form>
   );
 }

@@ -13,7 +13,7 @@ const HEIGHT = 250;
 const MARGIN = { left: 46, right: 26, top: 22, bottom: 28 };
 
 export function GearChart({ found, here, waits }: Props) {
-  const { sheet, write } = useBench();
+  const { sheet, write, ticks } = useBench();
   const [ref, width] = useMeasure(560);
   const number = (path: string) => sheet.figures[path]?.value as number | undefined;
   if (!here)
@@ -48,7 +48,7 @@ export function GearChart({ found, here, waits }: Props) {
   const topGear = here.gears[here.gears.length - 1];
   const atCruise = topGear?.rpm[0] ?? 0;
   const cruiseWritten = Object.values(write(cruise, "speed_kmh")).join(" ");
-  const speedTicks = x.ticks(width > 480 ? 8 : 5);
+  const speedTicks = ticks([0, top], width > 480 ? 8 : 5, "speed_kmh");
   return (
     <div ref={ref}>
       <h2 className="cond">

@@ -12,7 +12,7 @@ const HEIGHT = 112;
 const MARGIN = { left: 34, right: 8, top: 8, bottom: 20 };
 
 export function SpeedometerChart({ state }: { state: State }) {
-  const { write } = useBench();
+  const { write, ticks } = useBench();
   const [ref, width] = useMeasure(320);
   const top = state.band[1]?.true_kmh ?? 140;
   const unit = (speed: number) => write(speed, "speed_kmh").text;
@@ -42,12 +42,12 @@ export function SpeedometerChart({ state }: { state: State }) {
         </text>
         <line x1={x(0)} x2={x(top)} y1={y(0)} y2={y(0)} stroke="var(--ink)" />
         <g fill="var(--quiet)">
-          {[-10, 0, 10].map((off) => (
+          {ticks([-10, 12], 3, "speed_kmh").map((off) => (
             <text key={off} x={MARGIN.left - 6} y={y(off) + 4} textAnchor="end">
               {off > 0 ? `+${unit(off)}` : unit(off)}
             </text>
           ))}
-          {x.ticks(4).map((speed) => (
+          {ticks([0, top], 4, "speed_kmh").map((speed) => (
             <text key={speed} x={x(speed)} y={HEIGHT - 5} textAnchor="middle">
               {unit(speed)}
             </text>

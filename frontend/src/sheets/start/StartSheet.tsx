@@ -1,5 +1,6 @@
 /** The first page: the rigs that are here, and a new one from the four things that a builder knows. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { RadioGroup } from "radix-ui";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
@@ -61,6 +62,7 @@ function FormPicture({ form, width, height }: { form: Form; width: number; heigh
         height={height}
         margin={{ left: 8, right: 8, top: 6, bottom: 8 }}
         label={form}
+        picture
       />
     </span>
   );
@@ -119,32 +121,33 @@ function NewRig({ first }: { first: boolean }) {
             problem={on(problem, "size")}
           />
         </div>
-        <fieldset>
-          <legend className="font-semibold">Form of the body</legend>
-          <div className="flex flex-wrap gap-3 pt-1">
+        <div>
+          <h3 id="form-of-body" className="font-semibold">
+            Form of the body
+          </h3>
+          <RadioGroup.Root
+            aria-labelledby="form-of-body"
+            value={said.form}
+            onValueChange={(form) => set({ form: form as Form })}
+            className="flex flex-wrap gap-3 pt-1"
+          >
             {FORMS.map((form) => (
-              <label
+              <RadioGroup.Item
                 key={form}
-                className="relative block border-2 border-transparent has-checked:border-oxide"
+                value={form}
+                className="block border-2 border-transparent data-[state=checked]:border-oxide data-[state=checked]:font-semibold"
               >
-                <input
-                  type="radio"
-                  name="form"
-                  className="absolute size-full opacity-0"
-                  checked={said.form === form}
-                  onChange={() => set({ form })}
-                />
-                <span className="block bg-strip p-1 peer-focus-visible:outline">
+                <span className="block bg-strip p-1">
                   <FormPicture form={form} width={160} height={84} />
                 </span>
-                <span className={`block px-1 ${said.form === form ? "font-semibold" : ""}`}>
+                <span className="block px-1">
                   {said.form === form ? "● " : "○ "}
                   {form}
                 </span>
-              </label>
+              </RadioGroup.Item>
             ))}
-          </div>
-        </fieldset>
+          </RadioGroup.Root>
+        </div>
         {problem && !["name", "wheelbase", "size"].includes(problem.field ?? "") && (
           <p role="alert" className="text-oxide">
             {problem.message}

@@ -117,7 +117,7 @@ def angles(ask: Ask) -> StanceOut:
         for name, on in ask.moment.rig.points.items()
     ]
     if not points:
-        raise Missing(None, "underside points: none has been measured yet")
+        raise Missing(None, "underside points")
     return stance(
         StanceIn(
             wheelbase_mm=wheelbase,

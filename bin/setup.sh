@@ -1,0 +1,65 @@
+# Sourced by the commands beside it: sets up what they need, once, and says what it does.
+# A machine needs Python 3.11, Node 20 with npm, and, for tests and pictures, apt for Chromium.
+set -euo pipefail
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+python=$root/.venv/bin/python
+chromium_flags="--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update --disable-sync"
+
+say() { printf 'set-up: %s\n' "$*" >&2; }
+
+# stamped NAME FILES...: has NAME been done for just these files? The stamp is a hash of their contents.
+stamped() {
+  local stamp=$root/.venv/stamps/$1 now
+  shift
+  now=$(cat "$@" | sha256sum)
+  [ "$(cat "$stamp" 2>/dev/null)" = "$now" ]
+}
+stamp() {
+  local name=$1
+  shift
+  mkdir -p "$root/.venv/stamps"
+  cat "$@" | sha256sum >"$root/.venv/stamps/$name"
+}
+
+set_up_python() {
+  local wants=("$root/requirements.lock" "$root/pyproject.toml")
+  if [ ! -x "$python" ]; then
+    say "making a Python environment in .venv"
+    python3 -m venv "$root/.venv" || {
+      say "python3 has no venv module, installing it with apt"
+      apt-get update -qq && apt-get install -y -qq python3-venv >/dev/null
+      python3 -m venv "$root/.venv"
+    }
+  fi
+  stamped python "${wants[@]}" && return
+  say "installing the Python packages (once)"
+  "$python" -m pip install --quiet --disable-pip-version-check --require-hashes -r "$root/requirements.lock"
+  "$python" -m pip install --quiet --disable-pip-version-check --no-deps --editable "$root"
+  stamp python "${wants[@]}"
+}
+
+set_up_node() {
+  local wants=("$root/frontend/package-lock.json")
+  [ -d "$root/frontend/node_modules" ] && stamped node "${wants[@]}" && return
+  say "installing the front end's packages (once)"
+  (cd "$root/frontend" && npm ci --silent --no-progress) >&2
+  stamp node "${wants[@]}"
+}
+
+front_end_files() { (cd "$root/frontend" && git ls-files -co --exclude-standard -- . 2>/dev/null || find src public -type f) | sort | sed "s|^|$root/frontend/|"; }
+
+build_front_end() {
+  set_up_node
+  local files
+  mapfile -t files < <(front_end_files)
+  [ -f "$root/frontend/dist/index.html" ] && stamped build "${files[@]}" && return
+  say "building the front end"
+  (cd "$root/frontend" && npx --no-install vite build --logLevel error) >&2
+  stamp build "${files[@]}"
+}
+
+set_up_chromium() {
+  command -v chromium >/dev/null && return
+  say "installing Chromium with apt (once)"
+  (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium) >/dev/null
+}
