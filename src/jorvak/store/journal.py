@@ -119,7 +119,7 @@ class Journal:
         return _entry(found)
 
 
-# The last thing done that stands; and the first of those taken back after it.
+# The last thing done that stands; and the first of those taken back that can still be done again.
 _LAST_DONE = """
     SELECT id, at, person, act, what, undone FROM journal
     WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 0
@@ -128,8 +128,6 @@ _LAST_DONE = """
 _FIRST_UNDONE = """
     SELECT id, at, person, act, what, undone FROM journal
     WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 1
-      AND id > coalesce((SELECT max(id) FROM journal
-                         WHERE rig_id = :rig AND person = :person AND act = 'do' AND undone = 0), 0)
     ORDER BY id LIMIT 1
 """
 
@@ -199,6 +197,10 @@ class Write:
         """Write the journal line and its rows. A write that touched nothing leaves none."""
         if not self._rows and act == "do":
             return
+        if act == "do":
+            self.connection.execute(
+                "UPDATE journal SET undone = 2 WHERE rig_id = ? AND person = ? AND undone = 1", (rig_id, person)
+            )
         at = datetime.now(UTC).isoformat(timespec="milliseconds")
         cursor = self.connection.execute(
             "INSERT INTO journal (rig_id, at, person, act, what, of_entry, once_key) VALUES (?, ?, ?, ?, ?, ?, ?)",

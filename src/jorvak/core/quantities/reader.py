@@ -57,11 +57,11 @@ def read(text: str, quantity: Quantity, unit: str | None = None) -> Reading:
     plain = _plain(text)
     if not plain:
         raise Unreadable(
-            f"Nothing was typed. Type a {quantity.name} such as {quantity.example}.", quantity.example
+            f"Nothing was typed. Type a {quantity.name} such as {quantity.examples}.", quantity.example
         )
     if len(plain) > LONGEST_TEXT:
         raise Unreadable(
-            f"That is {len(plain)} characters long. Type a {quantity.name} such as {quantity.example}.",
+            f"That is {len(plain)} characters long. Type a {quantity.name} such as {quantity.examples}.",
             quantity.example,
         )
     if quantity is LENGTH and (feet := _FEET.fullmatch(plain)):
@@ -72,7 +72,7 @@ def read(text: str, quantity: Quantity, unit: str | None = None) -> Reading:
     number = _NUMBER.match(plain)
     if number is None:
         raise Unreadable(
-            f"No number is readable in “{_short(text)}”. Type a {quantity.name} such as {quantity.example}.",
+            f"No number is readable in “{_short(text)}”. Type a {quantity.name} such as {quantity.examples}.",
             quantity.example,
         )
     named = plain[number.end() :].strip()
@@ -80,7 +80,7 @@ def read(text: str, quantity: Quantity, unit: str | None = None) -> Reading:
     if typed_unit is None:
         raise Unreadable(
             f"“{number.group().strip()}” was read, “{_short(named)}” is no unit of {quantity.name} that is known here. "
-            f"Type for example {quantity.example}.",
+            f"Type for example {quantity.examples}.",
             quantity.example,
         )
     teeth = None
@@ -136,7 +136,7 @@ def _value(text: str, number: re.Match[str], quantity: Quantity) -> float:
         top, bottom = int(number["top"]), int(number["bottom"])
         if bottom == 0:
             raise Unreadable(
-                f"“{_short(text)}” divides by nothing. Type for example {quantity.example}.", quantity.example
+                f"“{_short(text)}” divides by nothing. Type for example {quantity.examples}.", quantity.example
             )
         if number["whole"] is not None and top >= bottom:
             raise Unreadable(
@@ -166,7 +166,7 @@ def _decimal(digits: str, text: str, quantity: Quantity) -> float:
     if re.fullmatch(r"[0-9]{1,3}(\.[0-9]{3})+,[0-9]+|[0-9]{1,3}(\.[0-9]{3}){2,}", digits):
         return float(digits.replace(".", "").replace(",", "."))
     raise Unreadable(
-        f"“{_short(text)}” is not one number. Type a {quantity.name} such as {quantity.example}.",
+        f"“{_short(text)}” is not one number. Type a {quantity.name} such as {quantity.examples}.",
         quantity.example,
     )
 
@@ -174,7 +174,7 @@ def _decimal(digits: str, text: str, quantity: Quantity) -> float:
 def _finite(value: float, text: str, quantity: Quantity) -> float:
     if not math.isfinite(value):
         raise Unreadable(
-            f"“{_short(text)}” is too large to be a {quantity.name}. Type for example {quantity.example}.",
+            f"“{_short(text)}” is too large to be a {quantity.name}. Type for example {quantity.examples}.",
             quantity.example,
         )
     return value

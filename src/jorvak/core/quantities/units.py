@@ -32,7 +32,12 @@ class Quantity:
     name: str
     suffix: str
     units: tuple[Unit, ...]
-    example: str
+    examples: str
+
+    @property
+    def example(self) -> str:
+        """The first of the examples."""
+        return self.examples.split(" or ")[0]
 
     @property
     def core_unit(self) -> Unit:

@@ -5,6 +5,7 @@ import math
 from jorvak.core.quantities.units import Quantity
 
 _ON_THE_TICK = 1e-6
+MOST_DECIMALS = 18
 
 
 def write(
@@ -42,7 +43,7 @@ def write_exact(
     if fraction and shown.symbol == "in" and abs(ticks - round(ticks)) < _ON_THE_TICK:
         return _with_symbol(_fraction(size, fraction), shown.symbol)
     decimals = max(0, 11 - math.floor(math.log10(abs(size)))) if size else 0
-    digits = f"{size:.{min(decimals, 300)}f}"
+    digits = f"{size:.{min(decimals, MOST_DECIMALS)}f}"
     return _with_symbol(digits.rstrip("0").rstrip(".") if "." in digits else digits, shown.symbol)
 
 

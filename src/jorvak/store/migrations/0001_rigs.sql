@@ -10,7 +10,7 @@ CREATE TABLE rig (
     drivers TEXT NOT NULL DEFAULT '',
     ceiling REAL CHECK (ceiling >= 0),
     currency TEXT NOT NULL DEFAULT '',
-    leaves_on TEXT CHECK (leaves_on IS date(leaves_on)),
+    leaves_on TEXT CHECK (leaves_on IS date(julianday(leaves_on))),
     away_days INTEGER CHECK (away_days BETWEEN 1 AND 3650),
     version INTEGER NOT NULL CHECK (version > 0)
 ) STRICT;
@@ -22,7 +22,7 @@ CREATE TABLE figure (
     value TEXT NOT NULL CHECK (json_valid(value)),
     known TEXT NOT NULL CHECK (known IN ('measured', 'plate', 'worked out', 'assumed')),
     doubt REAL CHECK (doubt >= 0),
-    noted_on TEXT CHECK (noted_on IS date(noted_on)),
+    noted_on TEXT CHECK (noted_on IS date(julianday(noted_on))),
     noted_by TEXT,
     note TEXT,
     version INTEGER NOT NULL CHECK (version > 0),
@@ -50,7 +50,7 @@ CREATE TABLE change (
     cost REAL CHECK (cost >= 0),
     hours REAL CHECK (hours >= 0),
     note TEXT,
-    fitted_on TEXT CHECK (fitted_on IS date(fitted_on)),
+    fitted_on TEXT CHECK (fitted_on IS date(julianday(fitted_on))),
     fitted_odometer_km REAL CHECK (fitted_odometer_km >= 0),
     fitted_hours REAL CHECK (fitted_hours >= 0),
     fitted_by TEXT,
@@ -66,9 +66,10 @@ CREATE TABLE journal (
     person TEXT NOT NULL CHECK (length(person) BETWEEN 1 AND 80),
     act TEXT NOT NULL CHECK (act IN ('begin', 'do', 'undo', 'redo')),
     what TEXT NOT NULL,
-    -- The entry that an undo or redo is about; on a 'do', whether it stands undone at present.
+    -- The entry that an undo or redo is about; on a 'do', whether it stands (0), is undone (1), or is undone
+    -- and was followed by something else, so that it cannot be done again (2).
     of_entry INTEGER REFERENCES journal (id) ON DELETE CASCADE,
-    undone INTEGER NOT NULL DEFAULT 0 CHECK (undone IN (0, 1)),
+    undone INTEGER NOT NULL DEFAULT 0 CHECK (undone IN (0, 1, 2)),
     -- Sent by the client with each write, so that one sent twice is done once.
     once_key TEXT UNIQUE,
     CHECK ((act IN ('undo', 'redo')) = (of_entry IS NOT NULL))
