@@ -4,7 +4,6 @@ from dataclasses import replace
 from datetime import date
 
 import pytest
-from tests.conftest import TODAY, planned
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
@@ -19,6 +18,7 @@ from jorvak.core.rolling.results import gear_table
 from jorvak.core.stages import moment, read_stage
 from jorvak.core.trip.readiness import readiness
 from jorvak.core.work.cautions import CAUTIONS
+from tests.conftest import TODAY, planned
 
 EMPTY = Rig(name="Empty")
 

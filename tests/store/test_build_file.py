@@ -8,13 +8,13 @@ from typing import Any
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from tests.conftest import TODAY, planned
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import catalogue
 from jorvak.core.rig import Change, Figure, Fitted, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import LARGEST_BYTES, moved, read_build, write_build
+from tests.conftest import TODAY, planned
 
 
 def build(**rig: Any) -> bytes:

@@ -15,12 +15,12 @@ from pathlib import Path
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
-from tests.conftest import planned
 
 from jorvak.core.rig import Change, Figure, Fitted, Rig
 from jorvak.store import CannotUndo, Database, NewerDatabase, NotThere, Rigs, Stale, Unwritable
 from jorvak.store.database import FILE_NAME, MIGRATIONS
 from jorvak.store.journal import AlreadyDone
+from tests.conftest import planned
 
 WHEELBASE = "body.wheelbase_mm"
 

@@ -1,0 +1,148 @@
+"""The real interface in Chromium, over a server of its own with the demo build."""
+
+import os
+import re
+import signal
+import subprocess
+import sys
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
+
+from jorvak.demo import BUILDS
+from tests.conftest import TODAY
+
+FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+WAIT_MS = 10_000
+
+
+class Server:
+    """The application as a process of its own, that can be killed and started again."""
+
+    def __init__(self, data: Path) -> None:
+        self.data = data
+        self.port = 0
+        self.process: subprocess.Popen[str] | None = None
+
+    @property
+    def url(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def load(self, *files: Path) -> None:
+        for file in files:
+            load = [
+                "load",
+                str(file),
+                "--data",
+                str(self.data),
+                "--move-dates",
+                "--today",
+                TODAY.isoformat(),
+                "--person",
+                "Ines",
+            ]
+            subprocess.run([sys.executable, "-m", "jorvak.cli", *load], check=True, capture_output=True)
+
+    def start(self) -> None:
+        serve = ["serve", "--port", str(self.port), "--data", str(self.data), "--today", TODAY.isoformat()]
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "jorvak.cli", *serve],
+            stdout=subprocess.PIPE,
+            stderr=subprocess.STDOUT,
+            text=True,
+        )
+        assert self.process.stdout is not None
+        line = self.process.stdout.readline()
+        found = re.search(r"127\.0\.0\.1:(\d+)", line)
+        assert found, line + self.process.stdout.read()
+        self.port = int(found[1])
+
+    def kill(self) -> None:
+        assert self.process is not None
+        os.kill(self.process.pid, signal.SIGKILL)
+        self.process.wait()
+
+
+@pytest.fixture
+def empty_server(tmp_path: Path) -> Iterator[Server]:
+    server = Server(tmp_path / "data")
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def server(tmp_path: Path) -> Iterator[Server]:
+    server = Server(tmp_path / "data")
+    server.load(*BUILDS)
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as play:
+        browser = play.chromium.launch(
+            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=FLAGS
+        )
+        yield browser
+        browser.close()
+
+
+class Window:
+    """One window: collects what the page complains about and whom it asks."""
+
+    def __init__(
+        self, browser: Browser, width: int = 1280, height: int = 800, settings: str | None = None
+    ) -> None:
+        self.context = browser.new_context(viewport={"width": width, "height": height}, locale="en-GB")
+        if settings:
+            self.context.add_init_script(f"localStorage.setItem('jorvak.settings', '{settings}')")
+        self.page: Page = self.context.new_page()
+        self.page.set_default_timeout(WAIT_MS)
+        self.complaints: list[str] = []
+        self.strangers: list[str] = []
+        self.page.on(
+            "console", lambda m: self.complaints.append(m.text) if m.type in ("error", "warning") else None
+        )
+        self.page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        self.page.on("request", self._note)
+
+    def _note(self, request: Request) -> None:
+        if not request.url.startswith(("http://127.0.0.1:", "data:", "blob:")):
+            self.strangers.append(request.url)
+
+    def assert_quiet(self) -> None:
+        """Nothing complained (a blocked style or script would), and nobody else was asked for anything."""
+        assert self.complaints == []
+        assert self.strangers == []
+
+    def forgive(self, *expected: str) -> None:
+        """Forget complaints that the browser makes by itself about answers that the test provoked."""
+        self.complaints = [c for c in self.complaints if not any(word in c for word in expected)]
+
+
+@pytest.fixture
+def window(chromium: Browser) -> Iterator[Window]:
+    window = Window(chromium)
+    yield window
+    window.context.close()
+
+
+def type_line(page: Page, text: str, enter: bool = True) -> None:
+    """Press / and type into the line; with ``enter`` put it in, and wait until it is."""
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    page.keyboard.press("/")
+    line = page.get_by_label("Type a change or a figure")
+    expect(line).to_be_focused()
+    line.fill(text)
+    if enter:
+        expect(page.get_by_text("would be step")).to_be_visible()
+        page.keyboard.press("Enter")
+        expect(line).to_have_count(0)

@@ -1,0 +1,140 @@
+"""For everybody and everywhere: axe finds nothing, the keyboard is enough, 820 px is enough."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, expect
+
+from tests.journeys.conftest import Server, Window, type_line
+
+AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+SHEETS = ("rig", "plan", "rolling", "trip")
+
+
+def assert_accessible(page: Page) -> None:
+    page.evaluate(AXE.read_text(encoding="utf-8"))
+    found = page.evaluate("axe.run(document, { resultTypes: ['violations'] })")
+    broken = [(v["id"], [n["target"] for n in v["nodes"]][:4]) for v in found["violations"]]
+    assert broken == []
+
+
+def plan(page: Page, url: str) -> None:
+    page.goto(f"{url}/rigs/1/plan")
+    for line in ("tyre 285/75R17", "gears rear 4.10"):
+        type_line(page, line)
+
+
+@pytest.mark.parametrize("theme", ["light", "night"])
+@pytest.mark.parametrize("width", [1280, 820])
+def test_axe_finds_nothing_and_nothing_sticks_out(
+    server: Server, chromium: Browser, theme: str, width: int
+) -> None:
+    window = Window(chromium, width=width, height=1100, settings=f'{{"theme":"{theme}","units":"inch"}}')
+    page = window.page
+    page.goto(server.url)
+    expect(page.get_by_role("heading", name="Another vehicle")).to_be_visible()
+    assert_accessible(page)
+    plan(page, server.url)
+    for sheet in SHEETS:
+        page.goto(f"{server.url}/rigs/1/{sheet}")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        page.wait_for_timeout(300)
+        assert_accessible(page)
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), (
+            f"{sheet} is wider than the window"
+        )
+    for key in ("?", "h"):
+        page.keyboard.press(key)
+        expect(page.get_by_role("dialog")).to_be_visible()
+        assert_accessible(page)
+        page.keyboard.press("Escape")
+    type_line(page, "tyre 35x12.50R17", enter=False)
+    expect(page.get_by_text("would be step 3")).to_be_visible()
+    assert_accessible(page)
+    window.assert_quiet()
+    window.context.close()
+
+
+def test_axe_finds_nothing_on_an_empty_rig(empty_server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(empty_server.url)
+    page.get_by_label("Name").fill("Bare")
+    page.keyboard.press("Enter")
+    for sheet in SHEETS:
+        page.goto(f"{empty_server.url}/rigs/1/{sheet}")
+        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        assert_accessible(page)
+    window.assert_quiet()
+
+
+def test_targets_are_large_enough_for_a_thumb(server: Server, chromium: Browser) -> None:
+    window = Window(chromium, width=820, height=1100)
+    plan(window.page, server.url)
+    for sheet in SHEETS:
+        window.page.goto(f"{server.url}/rigs/1/{sheet}")
+        expect(window.page.get_by_role("heading", level=1)).to_be_visible()
+        small = window.page.evaluate(
+            """[...document.querySelectorAll("main button, main select, header button, nav a")]
+               .map((e) => [e.textContent, e.getBoundingClientRect()])
+               .filter(([, box]) => box.width > 0 && box.height < 39.5).map(([text]) => text)"""
+        )
+        assert small == [], sheet
+    window.context.close()
+
+
+def test_the_keyboard_alone_is_enough(server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(server.url)
+    expect(page.get_by_role("link", name="Plover")).to_be_visible()
+    page.keyboard.press("Tab")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="Rolling")).to_be_visible()
+    page.keyboard.press("/")
+    page.keyboard.type("tyre 285/75R17")
+    expect(page.get_by_text("would be step 1")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Type a change or a figure")).to_have_count(0)
+
+    def tab_to(name: str) -> None:
+        for _ in range(120):
+            page.keyboard.press("Tab")
+            said = page.evaluate(
+                "document.activeElement.getAttribute('aria-label') ?? document.activeElement.textContent"
+            )
+            if name in (said or ""):
+                return
+        raise AssertionError(f"no tab stop leads to {name}")
+
+    tab_to("take pull")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("What this upsets")).to_contain_text("stop")
+    tab_to("add: gears 4.10 front")
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("What this upsets")).to_contain_text("Nothing that is known")
+    page.keyboard.press("2")
+    tab_to("gears 4.10 front: earlier")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("main").get_by_role("listitem").nth(1)).to_contain_text("gears 4.10 front")
+    tab_to("wheelbase: 2740")
+    page.keyboard.press("Enter")
+    page.keyboard.type("107 7/8 in")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    page.keyboard.press("u")
+    expect(page.get_by_role("button", name="wheelbase: 107 7/8")).to_be_visible()
+    page.keyboard.press("n")
+    expect(page.locator("html")).to_have_attribute("data-theme", "night")
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("button", name="wheelbase: 107 7/8")).to_be_visible()
+    window.assert_quiet()
+
+
+def test_a_job_card_prints_without_the_screen_around_it(server: Server, window: Window) -> None:
+    page = window.page
+    plan(page, server.url)
+    page.get_by_role("button", name="2 jobs").first.click()
+    page.emulate_media(media="print")
+    expect(page.get_by_role("article").first).to_be_visible()
+    expect(page.get_by_label("The rig")).to_be_hidden()
+    expect(page.get_by_role("navigation", name="Sheets")).to_be_hidden()
+    expect(page.get_by_label("What this upsets")).to_be_hidden()

@@ -1,0 +1,125 @@
+"""What goes wrong in a shed: bad input, two windows, a server that is gone."""
+
+import pytest
+from playwright.sync_api import Browser, expect
+
+from tests.journeys.conftest import Server, Window, type_line
+
+
+@pytest.mark.parametrize(
+    ("typed", "says"),
+    [
+        ("tyre 285/57R17", "Perhaps 285/75R17"),
+        ("tyre banana", "no tyre size that can be read"),
+        ("gears 0", "between 1.5 and 12"),
+        ("gears 4,100", "4.100 or 4100"),
+        ("", "Type a change, for example"),
+    ],
+)
+def test_a_line_that_cannot_be_read_says_what_would_work(
+    server: Server, window: Window, typed: str, says: str
+) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    type_line(page, typed, enter=False)
+    page.keyboard.press("Enter")
+    line = page.get_by_label("Type a change", exact=True)
+    expect(line).to_contain_text(says)
+    expect(page.get_by_label("Type a change or a figure")).to_have_value(typed)
+    expect(page.get_by_text("Nothing is planned yet")).to_be_visible()
+
+
+def test_a_decimal_comma_is_read_to_the_teeth(server: Server, window: Window) -> None:
+    window.page.goto(f"{server.url}/rigs/1/plan")
+    type_line(window.page, "gears 4,56")
+    expect(window.page.get_by_role("main").get_by_text("gears 4.56 front and rear")).to_be_visible()
+
+
+def test_a_smaller_tyre_is_drawn_inside_the_old_one(server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/rolling")
+    type_line(page, "tyre 205/70R15")
+    expect(
+        page.get_by_label("The rig").locator("dl > div").filter(has_text="overall height").locator("b")
+    ).to_have_text("1808")
+    expect(page.get_by_label("What this upsets")).to_contain_text("% high and leaves the permitted band")
+
+
+def test_a_rig_without_a_date_and_with_one_that_has_passed(server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/trip")
+    leaves = page.get_by_label("Leaves on")
+    leaves.fill("2026-02-20")
+    leaves.blur()
+    expect(page.get_by_text("The day of leaving was 10 days ago. Set a new one.")).to_be_visible()
+    expect(page.get_by_text("should have left 10 days ago")).to_be_visible()
+    leaves.fill("")
+    leaves.blur()
+    expect(page.get_by_text("No day of leaving is set.")).to_be_visible()
+    expect(page.get_by_text("no day of leaving yet")).to_be_visible()
+
+
+def test_two_windows_on_one_rig_never_overwrite_each_other_in_silence(
+    server: Server, window: Window, chromium: Browser
+) -> None:
+    mine = window.page
+    other = Window(chromium, settings='{"person":"Ruben"}')
+    for page in (mine, other.page):
+        page.goto(f"{server.url}/rigs/1/rolling")
+        page.get_by_role("button", name="wheelbase: 2740, change").click()
+    theirs = other.page.get_by_role("dialog").get_by_role("textbox")
+    theirs.fill("2755")
+    other.page.keyboard.press("Enter")
+    expect(other.page.get_by_role("button", name="wheelbase: 2755, change")).to_be_visible()
+    box = mine.get_by_role("dialog").get_by_role("textbox")
+    box.fill("2730")
+    mine.keyboard.press("Enter")
+    expect(mine.get_by_role("alert")).to_contain_text("Changed meanwhile by Ruben: 2755")
+    expect(box).to_have_value("2730")
+    expect(mine.get_by_role("button", name="wheelbase: 2755, change")).to_be_attached()
+    mine.get_by_role("button", name="note it").click()
+    expect(mine.get_by_role("button", name="wheelbase: 2730, change")).to_be_visible()
+    other.context.close()
+
+
+def test_the_server_gone_while_typing_keeps_what_was_typed(server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    type_line(page, "tyre 285/75R17")
+    server.kill()
+    # Two things are entered while nobody answers, and the second builds on the first.
+    cost = page.get_by_role("textbox", name="cost")
+    cost.fill("1640")
+    cost.press("Enter")
+    expect(page.get_by_text("One entry is kept in this browser")).to_be_visible()
+    page.keyboard.press("/")
+    line = page.get_by_label("Type a change or a figure")
+    line.fill("gears rear 4.10")
+    expect(page.get_by_text("What you typed stays here")).to_be_visible()
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("2 entries are kept in this browser")).to_be_visible()
+    # The lid is closed and opened again before the server is back.
+    server.start()
+    expect(page.get_by_text("is not answering")).to_have_count(0)
+    expect(page.get_by_role("main").get_by_text("gears 4.10 rear")).to_be_visible()
+    expect(page.get_by_role("textbox", name="cost").first).to_have_value("1640")
+    page.reload()
+    expect(page.get_by_role("main").get_by_role("listitem")).to_have_count(2)
+
+
+def test_a_half_typed_line_survives_a_reload(server: Server, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    type_line(page, "tyre 285/7", enter=False)
+    page.wait_for_timeout(200)
+    page.reload()
+    expect(page.get_by_role("heading", name="Plan")).to_be_visible()
+    page.keyboard.press("/")
+    expect(page.get_by_label("Type a change or a figure")).to_have_value("tyre 285/7")
+
+
+def test_a_rig_that_is_not_there(server: Server, window: Window) -> None:
+    window.page.goto(f"{server.url}/rigs/99/plan")
+    expect(window.page.get_by_text("There is no rig 99 here.")).to_be_visible()
+    window.page.get_by_role("link", name="all rigs").click()
+    expect(window.page.get_by_text("Plover", exact=True)).to_be_visible()
