@@ -81,7 +81,7 @@ function Label({ path, x, y, short, now, upright }: LabelProps) {
       <FigureButton
         path={path}
         className="cond min-w-10 px-1 text-center whitespace-nowrap text-chalk"
-        label={`${short}: ${written ?? "not known"}, change`}
+        label={written ? short : ""}
       >
         <span className="bg-strip px-1">
           {written ? (
@@ -102,11 +102,7 @@ function Ratio({ path, name, x }: { path: string; name: string; x: number }) {
   const now = set ?? found;
   return (
     <span className="absolute top-0 -translate-x-1/2" style={{ left: x }}>
-      <FigureButton
-        path={path}
-        className="cond px-1 whitespace-nowrap text-chalk"
-        label={`${name} ratio, change`}
-      >
+      <FigureButton path={path} className="cond px-1 whitespace-nowrap text-chalk">
         {name}{" "}
         {found !== undefined && set !== undefined && found !== set && (
           <s className="text-chalk-quiet">{found.toFixed(2)}</s>

@@ -7,9 +7,16 @@ import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
 import { useBench } from "./bench";
+import { focusSoon } from "./focusSoon";
 import { useSettings } from "./settings";
 
-type Props = { path: string; children: ReactNode; className?: string; label?: string };
+type Props = {
+  path: string;
+  children: ReactNode;
+  className?: string;
+  /** What it is, for those who cannot see where it stands. */
+  label?: string;
+};
 
 export function FigureButton({ path, children, className = "", label }: Props) {
   const [open, setOpen] = useState(false);
@@ -17,7 +24,8 @@ export function FigureButton({ path, children, className = "", label }: Props) {
   if (!spec) return <>{children}</>;
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className={`min-h-10 ${className}`} aria-label={label ?? `${spec.label}: change`}>
+      <Popover.Trigger className={`min-h-10 ${className}`}>
+        {label && <span className="sr-only">{label} </span>}
         {children}
       </Popover.Trigger>
       <Popover.Portal>
@@ -26,6 +34,10 @@ export function FigureButton({ path, children, className = "", label }: Props) {
           collisionPadding={8}
           className="z-20 w-80 border-2 border-ink bg-margin p-4 text-ink"
           aria-label={spec.label}
+          onOpenAutoFocus={(event) => {
+            event.preventDefault();
+            focusSoon((event.currentTarget as HTMLElement).querySelector<HTMLElement>("input, select"));
+          }}
         >
           <FigureForm spec={spec} done={() => setOpen(false)} />
         </Popover.Content>
@@ -89,7 +101,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           <b className="font-semibold">{spec.label}</b> <span className="text-quiet">as found</span>
         </span>
         {spec.shape === "choice" ? (
-          <select className="field" value={typed} onChange={(e) => setTyped(e.target.value)} autoFocus>
+          <select className="field" value={typed} onChange={(e) => setTyped(e.target.value)}>
             <option value="" disabled>
               choose
             </option>
@@ -106,7 +118,6 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
               onFocus={(e) => e.target.select()}
               placeholder={units === "inch" && unit === "in" ? "38 5/16" : spec.example}
               aria-invalid={problem !== undefined}
-              autoFocus
               autoComplete="off"
               spellCheck={false}
             />

@@ -19,12 +19,8 @@ export function Spine({ openLine, openHistory, openHelp }: Props) {
   const { search } = useLocation();
   return (
     <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 px-4 py-3 wide:sticky wide:top-0 wide:h-screen wide:flex-col wide:flex-nowrap wide:items-stretch wide:self-start wide:border-r wide:border-ink wide:px-4 wide:py-5">
-      <NavLink
-        to="/"
-        className="text-xl font-bold tracking-[0.18em] [font-stretch:118%]"
-        aria-label="Jorvak, all rigs"
-      >
-        JORVAK
+      <NavLink to="/" className="text-xl font-bold tracking-[0.18em] [font-stretch:118%]">
+        JORVAK<span className="sr-only">, all rigs</span>
       </NavLink>
       <div className="wide:pt-2">
         <p className="text-lg leading-tight font-semibold">{sheet.name}</p>

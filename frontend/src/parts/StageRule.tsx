@@ -37,7 +37,7 @@ export function StageRule() {
     ...sheet.changes.map(({ title, state }) => ({ title, state })),
   ];
   return (
-    <div className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
+    <section aria-label="Stages" className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
       <Slider.Root
         min={0}
         max={Math.max(steps, 1)}
@@ -91,7 +91,7 @@ export function StageRule() {
           );
         })}
       </div>
-    </div>
+    </section>
   );
 }
 

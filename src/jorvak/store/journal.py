@@ -199,7 +199,8 @@ class Write:
             return
         if act == "do":
             self.connection.execute(
-                "UPDATE journal SET undone = 2 WHERE rig_id = ? AND person = ? AND undone = 1", (rig_id, person)
+                "UPDATE journal SET undone = 2 WHERE rig_id = ? AND person = ? AND undone = 1",
+                (rig_id, person),
             )
         at = datetime.now(UTC).isoformat(timespec="milliseconds")
         cursor = self.connection.execute(

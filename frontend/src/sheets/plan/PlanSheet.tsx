@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import type { Refusal } from "../../api/client";
 import type { ChangeLine } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { focusSoon } from "../../parts/focusSoon";
 import { day } from "../../parts/Spine";
 
 const MARK: Record<ChangeLine["state"], string> = {
@@ -52,6 +53,7 @@ function ChangeRow({ change }: { change: ChangeLine }) {
   const move = (to: number) => put({ do: "move", change: change.id, version: change.version, to }).then(say);
   const others = sheet.changes.filter((other) => other.state !== "fitted");
   const first = others[0]?.step ?? 1;
+  const movable = change.state !== "fitted";
   return (
     <li
       className={`border-b border-hair py-2 ${change.state === "dropped" ? "text-quiet line-through" : ""}`}
@@ -101,22 +103,18 @@ function ChangeRow({ change }: { change: ChangeLine }) {
           </>
         )}
         <span className="flex">
-          <button
-            className="grid size-10 place-items-center"
-            disabled={change.state === "fitted" || change.step <= first}
-            onClick={() => void move(change.step - 1)}
-            aria-label={`${change.title}: earlier`}
-          >
-            ↑
-          </button>
-          <button
-            className="grid size-10 place-items-center"
-            disabled={change.state === "fitted" || change.step >= sheet.changes.length}
-            onClick={() => void move(change.step + 1)}
-            aria-label={`${change.title}: later`}
-          >
-            ↓
-          </button>
+          <MoveButton
+            sign="↑"
+            label={`${change.title}: earlier`}
+            can={movable && change.step > first}
+            move={() => move(change.step - 1)}
+          />
+          <MoveButton
+            sign="↓"
+            label={`${change.title}: later`}
+            can={movable && change.step < sheet.changes.length}
+            move={() => move(change.step + 1)}
+          />
         </span>
         <button
           className="link"
@@ -149,6 +147,22 @@ function ChangeRow({ change }: { change: ChangeLine }) {
       {open === "fit" && <FitForm change={change} done={() => setOpen(undefined)} />}
       {open === "jobs" && <Jobs change={change} />}
     </li>
+  );
+}
+
+type MoveButtonProps = { sign: string; label: string; can: boolean; move: () => Promise<unknown> };
+
+/** At the end of the order it does nothing, but it keeps the focus: the next key may go the other way. */
+function MoveButton({ sign, label, can, move }: MoveButtonProps) {
+  return (
+    <button
+      className="grid size-10 place-items-center aria-disabled:opacity-50"
+      aria-label={label}
+      aria-disabled={!can}
+      onClick={() => can && void move()}
+    >
+      {sign}
+    </button>
   );
 }
 
@@ -209,7 +223,7 @@ function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
         placeholder={example}
         aria-invalid={problem?.field === key}
         onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        autoFocus={key === "odometer"}
+        ref={key === "odometer" ? focusSoon : undefined}
       />
     </label>
   );

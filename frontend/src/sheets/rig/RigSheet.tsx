@@ -93,7 +93,6 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
   return (
     <FigureButton
       path={spec.path}
-      label={`${spec.label}: ${written.text ?? "not noted"}, change`}
       className="cond flex w-full break-inside-avoid items-center justify-between gap-4 border-b border-hair hover:bg-tint"
     >
       <span className="text-quiet">{spec.label}</span>

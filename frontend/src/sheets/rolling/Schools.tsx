@@ -54,12 +54,9 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
                   {pick?.fitted ? (
                     <p className="cond min-h-10 py-2 text-quiet">in the {regearing.axle} axle here</p>
                   ) : (
-                    <button
-                      className="btn self-start"
-                      onClick={() => take(school.pick ?? 0)}
-                      aria-label={`take ${NAMES[school.aim] ?? ""}: gears ${regearing.axle} ${school.pick.toFixed(2)}`}
-                    >
+                    <button className="btn self-start" onClick={() => take(school.pick ?? 0)}>
                       take {school.pick.toFixed(2)} {regearing.axle}
+                      <span className="sr-only"> to {NAMES[school.aim]}</span>
                     </button>
                   )}
                 </>
@@ -123,12 +120,8 @@ function RatioTable({ regearing, take }: { regearing: Regearing; take: (ratio: n
             </td>
             <td>
               {!fitted && (
-                <button
-                  className="link"
-                  onClick={() => take(c.ratio)}
-                  aria-label={`take ${c.ratio.toFixed(2)}`}
-                >
-                  take
+                <button className="link" onClick={() => take(c.ratio)}>
+                  take<span className="sr-only"> {c.ratio.toFixed(2)}</span>
                 </button>
               )}
             </td>

@@ -136,7 +136,8 @@ def _value(text: str, number: re.Match[str], quantity: Quantity) -> float:
         top, bottom = int(number["top"]), int(number["bottom"])
         if bottom == 0:
             raise Unreadable(
-                f"“{_short(text)}” divides by nothing. Type for example {quantity.examples}.", quantity.example
+                f"“{_short(text)}” divides by nothing. Type for example {quantity.examples}.",
+                quantity.example,
             )
         if number["whole"] is not None and top >= bottom:
             raise Unreadable(
