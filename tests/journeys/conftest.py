@@ -1,76 +1,21 @@
 """The real interface in Chromium, over a server of its own with the demo build."""
 
-import os
-import re
-import signal
-import subprocess
-import sys
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
+from tools.running import Server, launch
 
 from jorvak.demo import BUILDS
 from tests.conftest import TODAY
 
-FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync",
-]  # fmt: skip
 WAIT_MS = 10_000
-
-
-class Server:
-    """The application as a process of its own, that can be killed and started again."""
-
-    def __init__(self, data: Path) -> None:
-        self.data = data
-        self.port = 0
-        self.process: subprocess.Popen[str] | None = None
-
-    @property
-    def url(self) -> str:
-        return f"http://127.0.0.1:{self.port}"
-
-    def load(self, *files: Path) -> None:
-        for file in files:
-            load = [
-                "load",
-                str(file),
-                "--data",
-                str(self.data),
-                "--move-dates",
-                "--today",
-                TODAY.isoformat(),
-                "--person",
-                "Ines",
-            ]
-            subprocess.run([sys.executable, "-m", "jorvak.cli", *load], check=True, capture_output=True)
-
-    def start(self) -> None:
-        serve = ["serve", "--port", str(self.port), "--data", str(self.data), "--today", TODAY.isoformat()]
-        self.process = subprocess.Popen(
-            [sys.executable, "-m", "jorvak.cli", *serve],
-            stdout=subprocess.PIPE,
-            stderr=subprocess.STDOUT,
-            text=True,
-        )
-        assert self.process.stdout is not None
-        line = self.process.stdout.readline()
-        found = re.search(r"127\.0\.0\.1:(\d+)", line)
-        assert found, line + self.process.stdout.read()
-        self.port = int(found[1])
-
-    def kill(self) -> None:
-        assert self.process is not None
-        os.kill(self.process.pid, signal.SIGKILL)
-        self.process.wait()
 
 
 @pytest.fixture
 def empty_server(tmp_path: Path) -> Iterator[Server]:
-    server = Server(tmp_path / "data")
+    server = Server(tmp_path / "data", TODAY)
     server.start()
     yield server
     server.kill()
@@ -78,7 +23,7 @@ def empty_server(tmp_path: Path) -> Iterator[Server]:
 
 @pytest.fixture
 def server(tmp_path: Path) -> Iterator[Server]:
-    server = Server(tmp_path / "data")
+    server = Server(tmp_path / "data", TODAY)
     server.load(*BUILDS)
     server.start()
     yield server
@@ -88,9 +33,7 @@ def server(tmp_path: Path) -> Iterator[Server]:
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as play:
-        browser = play.chromium.launch(
-            executable_path=os.environ.get("CHROMIUM", "/usr/bin/chromium"), args=FLAGS
-        )
+        browser = launch(play)
         yield browser
         browser.close()
 

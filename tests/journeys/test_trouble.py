@@ -26,7 +26,7 @@ def test_a_line_that_cannot_be_read_says_what_would_work(
     line = page.get_by_label("Type a change", exact=True)
     expect(line).to_contain_text(says)
     expect(page.get_by_label("Type a change or a figure")).to_have_value(typed)
-    expect(page.get_by_text("Nothing is planned yet")).to_be_visible()
+    expect(page.get_by_role("main").get_by_text("Nothing is planned yet")).to_be_visible()
 
 
 def test_a_decimal_comma_is_read_to_the_teeth(server: Server, window: Window) -> None:

@@ -770,18 +770,17 @@ export interface components {
         /**
          * Job
          * @description One job that a change brings. ``hours`` is a first guess where the change has none of its own.
+         *
+         *     ``cautions`` are as they stand on the job's card; ``after`` says what has to have happened first, where
+         *     the job cannot follow at once.
          */
         Job: {
             /**
              * After
-             * @description what has to have happened first, where it cannot follow at once
              * @default null
              */
             after: string | null;
-            /**
-             * Cautions
-             * @description as they stand on the job's card
-             */
+            /** Cautions */
             cautions: string[];
             /** Hours */
             hours: number;

@@ -18,7 +18,7 @@ export function DimensionLines({ f, body, lit }: Props) {
     tail: f.x(body.wheelbase + body.rear),
   };
   const top = f.y(body.height);
-  const right = Math.min(f.width - 30, x.tail + 22);
+  const right = Math.min(f.width - 30, x.tail + 34);
   return (
     <>
       <svg width={f.width} height={f.height} className="pointer-events-none absolute inset-0" aria-hidden>

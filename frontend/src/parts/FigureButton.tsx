@@ -8,6 +8,7 @@ import { type FormEvent, type ReactNode, useState } from "react";
 import type { FigureSpec, Known } from "../api/types";
 import { useBench } from "./bench";
 import { focusSoon } from "./focusSoon";
+import { day } from "./day";
 import { useSettings } from "./settings";
 
 type Props = {
@@ -151,7 +152,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       {noted?.noted_by && (
         <p className="text-quiet">
           noted by {noted.noted_by}
-          {noted.noted_on ? ` on ${noted.noted_on}` : ""}
+          {noted.noted_on ? ` on ${day(noted.noted_on)}` : ""}
         </p>
       )}
       <div className="flex justify-between gap-2">

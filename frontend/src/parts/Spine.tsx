@@ -2,6 +2,7 @@
 import { NavLink, useLocation } from "react-router";
 
 import { useBench } from "./bench";
+import { day } from "./day";
 import { useSettings } from "./settings";
 
 export const SHEETS = [
@@ -111,6 +112,3 @@ function LeavesLine() {
     </p>
   );
 }
-
-export const day = (iso: string) =>
-  new Date(`${iso}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "long", year: "numeric" });

@@ -67,6 +67,11 @@ export function StageRule() {
         />
       </Slider.Root>
       <div className="cond relative h-5 text-sm">
+        {steps === 0 && (
+          <span className="absolute right-0 text-chalk-quiet">
+            nothing is planned yet: press / and type a change, for example tyre 285/75R17
+          </span>
+        )}
         {ticks.map((tick, index) => {
           const written = index === place || (index % every === 0 && Math.abs(index - place) >= every / 2);
           if (!written) return null;

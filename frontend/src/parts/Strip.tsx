@@ -58,12 +58,12 @@ export function Strip({ lit, height }: Props) {
           )}
         </div>
         {wide && (
-          <div className="grid shrink-0 content-end justify-start px-3 pb-7" style={{ width: ASIDE }}>
+          <div className="grid shrink-0 content-end justify-start px-3 pb-[30px]" style={{ width: ASIDE }}>
             <TyreDetail
               found={sheet.outlines.found.front}
               here={here.front}
               preview={preview?.here.outline.front}
-              size={Math.min(165, height - 50)}
+              size={Math.min(150, height - 56)}
             />
           </div>
         )}

@@ -42,7 +42,7 @@ export function RigDrawing(props: Props) {
     picture = false,
     children,
   } = props;
-  const built = silhouette(form, figures);
+  const built = silhouette(form, figures, found.front?.static_radius_mm);
   const body = picture ? { ...built, guessed: new Set<never>() } : built;
   const rises = [here, planned, preview].map((o) => Math.max(o?.front?.rise_mm ?? 0, o?.rear?.rise_mm ?? 0));
   const margin = props.margin ?? { left: 84, right: 84, top: 30, bottom: 34 };

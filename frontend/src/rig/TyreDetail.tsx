@@ -78,9 +78,9 @@ export function TyreDetail({ found, here, preview, size }: Props) {
           </>
         )}
       </svg>
-      <figcaption className="cond pb-1 text-chalk">
+      <figcaption className="cond pb-1 text-sm text-chalk">
         {!same && <s className="block text-chalk-quiet">{old.size}</s>}
-        <span className="block text-lg font-semibold">{now.size}</span>
+        <span className="block text-base font-semibold">{now.size}</span>
         <span className="block text-chalk-quiet">
           {write(now.diameter_mm, "diameter_mm").text} {write(now.diameter_mm, "diameter_mm").unit} high, new
         </span>

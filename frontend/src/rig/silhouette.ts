@@ -32,7 +32,8 @@ const PROPORTION: Record<Form, { front: number; rear: number; height: number; wh
   open: { front: 0.27, rear: 0.3, height: 0.8, wheelbase: 2100 },
 };
 
-export function silhouette(form: Form, figures: Sheet["figures"]): Silhouette {
+/** `axleHeight` is the loaded radius of the tyre as found: sills lie a little above the axles. */
+export function silhouette(form: Form, figures: Sheet["figures"], axleHeight?: number): Silhouette {
   const guessed = new Set<"wheelbase" | "front" | "rear" | "height">();
   const known = (path: string, what: "wheelbase" | "front" | "rear" | "height", typical: number) => {
     const value = figures[path]?.value;
@@ -45,7 +46,7 @@ export function silhouette(form: Form, figures: Sheet["figures"]): Silhouette {
   const front = known("body.front_overhang_mm", "front", share.front * wheelbase);
   const rear = known("body.rear_overhang_mm", "rear", share.rear * wheelbase);
   const height = known("body.height_mm", "height", share.height * wheelbase);
-  const sill = Math.min(0.25 * height, 0.2 * wheelbase);
+  const sill = Math.min(0.3 * height, axleHeight === undefined ? 0.17 * wheelbase : 1.24 * axleHeight);
   const shape = SHAPES[form]({
     f: -front,
     b: wheelbase + rear,

@@ -5,6 +5,7 @@ import sqlite3
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
+from typing import Any
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Rig
 from jorvak.store.database import Database
@@ -230,16 +231,24 @@ def _rig(
 
 
 def _figure_of(row: sqlite3.Row) -> Figure:
-    value = json.loads(row["value"])
+    value = _value(row["value"])
     noted_on = row["noted_on"]
     return Figure(
-        value=tuple(value) if isinstance(value, list) else value,
+        value=value,
         known=row["known"],
         doubt=row["doubt"],
         noted_on=date.fromisoformat(noted_on) if noted_on else None,
         noted_by=row["noted_by"],
         note=row["note"],
     )
+
+
+def _value(text: str) -> Any:
+    """The value of a figure as it is kept: JSON, and nearly always a plain number."""
+    if text[0] in "-0123456789":
+        return float(text)
+    value = json.loads(text)
+    return tuple(value) if isinstance(value, list) else value
 
 
 def _change_of(row: sqlite3.Row) -> Change:

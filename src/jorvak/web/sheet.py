@@ -137,7 +137,9 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         found_gears=found_gears,
         headlines=headlines(here.results, found, found_gears),
         outlines=Outlines(
-            found=outline(found), today=outline(moment(rig, "today")), planned=outline(moment(rig, "planned"))
+            found=outline(found),
+            today=outline(moment(rig, "today")),
+            planned=here.outline if stage == "planned" else outline(moment(rig, "planned")),
         ),
         undo=record.undo,
         redo=record.redo,

@@ -5,7 +5,7 @@ import type { Refusal } from "../../api/client";
 import type { ChangeLine } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { focusSoon } from "../../parts/focusSoon";
-import { day } from "../../parts/Spine";
+import { day } from "../../parts/day";
 
 const MARK: Record<ChangeLine["state"], string> = {
   idea: "◌",

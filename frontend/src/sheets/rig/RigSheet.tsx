@@ -73,7 +73,7 @@ function WaitsFor() {
                 waits for {waits.label}
               </FigureButton>
             ) : (
-              <span>{waits.label}</span>
+              <span>waits for {waits.label}</span>
             )}
           </li>
         ))}

@@ -7,7 +7,7 @@ import { Link, useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import type { Form } from "../../api/types";
 import { useSettings } from "../../parts/settings";
-import { day } from "../../parts/Spine";
+import { day } from "../../parts/day";
 import { RigDrawing } from "../../rig/RigDrawing";
 
 const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];

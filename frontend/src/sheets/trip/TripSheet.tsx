@@ -6,7 +6,7 @@ import { answered, client } from "../../api/client";
 import type { Readiness, Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
-import { day } from "../../parts/Spine";
+import { day } from "../../parts/day";
 
 export function TripSheet() {
   const { sheet, setStage } = useBench();

@@ -1,21 +1,23 @@
 """What a change asks to be done: jobs with steps and cautions."""
 
-from pydantic import Field
+from dataclasses import dataclass
 
-from jorvak.core.rig import Frozen
 from jorvak.core.work.cautions import CAUTIONS, Caution
 
 
-class Job(Frozen):
-    """One job that a change brings. ``hours`` is a first guess where the change has none of its own."""
+@dataclass(frozen=True, slots=True)
+class Job:
+    """One job that a change brings. ``hours`` is a first guess where the change has none of its own.
+
+    ``cautions`` are as they stand on the job's card; ``after`` says what has to have happened first, where
+    the job cannot follow at once.
+    """
 
     title: str
     steps: tuple[str, ...]
-    cautions: tuple[str, ...] = Field(description="as they stand on the job's card")
+    cautions: tuple[str, ...]
     hours: float
-    after: str | None = Field(
-        None, description="what has to have happened first, where it cannot follow at once"
-    )
+    after: str | None = None
 
 
 def job(
