@@ -27,6 +27,7 @@ def take(page: Page, name: str) -> None:
     """One picture, once the page has settled."""
     page.get_by_role("heading", level=1).wait_for()
     page.evaluate("document.fonts.ready")
+    page.evaluate("scrollTo(0, 0)")
     page.wait_for_timeout(400)
     page.screenshot(path=PICTURES / f"{name}.png")
     print(f"docs/screenshots/{name}.png")

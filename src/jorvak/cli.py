@@ -6,7 +6,7 @@ import logging
 import os
 import socket
 import sys
-from datetime import date
+from datetime import UTC, date, datetime, time
 from pathlib import Path
 from typing import Any
 
@@ -108,10 +108,14 @@ def _print(answers: dict[str, Any] | list[dict[str, Any]]) -> int:
     return BAD_INPUT if bad else 0
 
 
-def _open(folder: Path) -> Any:
+def _open(folder: Path, today: date | None) -> Any:
+    """The rigs in a data folder, or None after saying why not. On a fixed day the clock stands at noon."""
     from jorvak.store import Database, NewerDatabase, Rigs, Unwritable
 
     try:
+        if today is not None:
+            noon = datetime.combine(today, time(12), UTC)
+            return Rigs(Database(folder), now=lambda: noon)
         return Rigs(Database(folder))
     except (NewerDatabase, Unwritable) as error:
         print(error, file=sys.stderr)
@@ -124,7 +128,7 @@ def _serve(arguments: argparse.Namespace) -> int:
     from jorvak.web import create_app
 
     logging.basicConfig(level=logging.WARNING, format="%(levelname)s %(name)s: %(message)s")
-    rigs = _open(arguments.data)
+    rigs = _open(arguments.data, arguments.today)
     if rigs is None:
         return BAD_INPUT
     if not 0 <= arguments.port <= 65535:
@@ -163,7 +167,7 @@ def _free_port() -> int:
 def _load(arguments: argparse.Namespace) -> int:
     from jorvak.formats.build_file import moved, read_build
 
-    rigs = _open(arguments.data)
+    rigs = _open(arguments.data, arguments.today)
     if rigs is None:
         return BAD_INPUT
     if arguments.if_empty and rigs.list():

@@ -39,15 +39,15 @@ export function RigLayout() {
 const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = {
   rig: { height: 300 },
   rolling: { lit: "driveline", height: 236 },
-  plan: { height: 200 },
-  trip: { height: 200 },
+  plan: { height: 212 },
+  trip: { height: 212 },
 };
 
 function Bench({ stale }: { stale: boolean }) {
   const { sheet } = useBench();
   const [open, setOpen] = useState<"line" | "history" | "help">();
   const at = useLocation().pathname.split("/").pop() ?? "";
-  const strip = STRIP[at] ?? { height: 200 };
+  const strip = STRIP[at] ?? { height: 212 };
   useKeys(open, setOpen);
   useEffect(() => {
     document.title = `${sheet.name} · Jorvak`;

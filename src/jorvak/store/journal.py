@@ -2,7 +2,7 @@
 
 import json
 import sqlite3
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -43,11 +43,17 @@ class Entry:
     undone: bool
 
 
-class Journal:
-    """The journal of one database."""
+def utc_now() -> datetime:
+    """The time by the machine's clock."""
+    return datetime.now(UTC)
 
-    def __init__(self, database: Database) -> None:
+
+class Journal:
+    """The journal of one database. ``now`` is its clock."""
+
+    def __init__(self, database: Database, now: Callable[[], datetime] = utc_now) -> None:
         self.database = database
+        self.now = now
 
     @contextmanager
     def write(self, rig_id: int, person: str, what: str, key: str | None = None) -> Iterator["Write"]:
@@ -58,7 +64,7 @@ class Journal:
                 and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone()
             ):
                 raise AlreadyDone
-            write = Write(connection)
+            write = Write(connection, self.now())
             yield write
             write.keep(rig_id, person, "do", what, key=key)
 
@@ -104,7 +110,7 @@ class Journal:
                 "SELECT table_name, row_id, before, after FROM journal_row WHERE journal_id = ? ORDER BY place",
                 (found["id"],),
             ).fetchall()
-            write = Write(connection)
+            write = Write(connection, self.now())
             for row in reversed(rows) if act == "undo" else rows:
                 source, target = ("after", "before") if act == "undo" else ("before", "after")
                 write.restore(
@@ -135,8 +141,9 @@ _FIRST_UNDONE = """
 class Write:
     """The rows that one transaction touches, each kept as it was before and is after."""
 
-    def __init__(self, connection: sqlite3.Connection) -> None:
+    def __init__(self, connection: sqlite3.Connection, at: datetime) -> None:
         self.connection = connection
+        self.at = at.isoformat(timespec="milliseconds")
         self._rows: list[tuple[str, int, Row | None, Row | None]] = []
 
     def insert(self, table: str, values: Row) -> int:
@@ -202,10 +209,9 @@ class Write:
                 "UPDATE journal SET undone = 2 WHERE rig_id = ? AND person = ? AND undone = 1",
                 (rig_id, person),
             )
-        at = datetime.now(UTC).isoformat(timespec="milliseconds")
         cursor = self.connection.execute(
             "INSERT INTO journal (rig_id, at, person, act, what, of_entry, once_key) VALUES (?, ?, ?, ?, ?, ?, ?)",
-            (rig_id, at, person, act, what, of_entry, key),
+            (rig_id, self.at, person, act, what, of_entry, key),
         )
         self.connection.executemany(
             "INSERT INTO journal_row (journal_id, place, table_name, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?)",

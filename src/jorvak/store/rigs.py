@@ -2,14 +2,14 @@
 
 import json
 import sqlite3
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from typing import Any
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Rig
 from jorvak.store.database import Database
-from jorvak.store.journal import Journal, Row, Stale, Write
+from jorvak.store.journal import Journal, Row, Stale, Write, utc_now
 
 
 class NotThere(Exception):
@@ -41,11 +41,11 @@ class RigRecord:
 
 
 class Rigs:
-    """The rigs of one database."""
+    """The rigs of one database. ``now`` is the clock of its journal."""
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Database, now: Callable[[], datetime] = utc_now) -> None:
         self.database = database
-        self.journal = Journal(database)
+        self.journal = Journal(database, now)
 
     def list(self) -> list[RigLine]:
         """All rigs by name."""
@@ -85,7 +85,7 @@ class Rigs:
     def begin(self, rig: Rig, person: str, what: str) -> int:
         """Take in a rig whole, as one write that cannot be undone in part. Answers its id."""
         with self.database.writing() as connection:
-            write = Write(connection)
+            write = Write(connection, self.journal.now())
             rig_id = write.insert(
                 "rig", {"name": rig.name, "vehicle": rig.vehicle, "form": rig.form, **_brief(rig.brief)}
             )

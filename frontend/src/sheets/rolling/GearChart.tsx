@@ -152,7 +152,7 @@ export function GearChart({ found, here, waits }: Props) {
           <circle cx={x(cruise)} cy={y(atCruise)} r={5} fill="var(--oxide)" />
           <text
             x={x(cruise) + 8}
-            y={y(atCruise) + 22}
+            y={(y(0) + y(atCruise)) / 2 - 4}
             fontSize={15}
             fontWeight={700}
             fill="var(--oxide)"
