@@ -119,7 +119,7 @@ def test_the_keyboard_alone_is_enough(server: Server, window: Window) -> None:
     expect(page.get_by_role("button", name="gears 4.10 front: earlier")).to_be_focused()
     tab_to("wheelbase 2740")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("dialog").get_by_role("textbox")).to_be_focused()
+    expect(page.get_by_role("dialog").get_by_role("textbox").first).to_be_focused()
     page.keyboard.type("107 7/8 in")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_have_count(0)

@@ -166,12 +166,12 @@ def test_a_builders_own_vehicle(empty_server: Server, window: Window) -> None:
     page.keyboard.press("3")
     for wanted, text in (("gearbox, first to top", "3.65 1.95 1.42 1.00 0.79"), ("rear axle ratio", "41/10")):
         page.get_by_role("main").get_by_role("button", name=f"waits for {wanted}").first.click()
-        page.get_by_role("dialog").get_by_role("textbox").fill(text)
+        page.get_by_role("dialog").get_by_role("textbox").first.fill(text)
         page.keyboard.press("Enter")
         expect(page.get_by_role("dialog")).to_have_count(0)
     expect(page.get_by_role("img", name=re.compile("Engine speed in 5 gears"))).to_be_visible()
     page.get_by_role("button", name="waits for ratios that exist, rear").click()
-    page.get_by_role("dialog").get_by_role("textbox").fill("4.10 4.30 4.56 4.88")
+    page.get_by_role("dialog").get_by_role("textbox").first.fill("4.10 4.30 4.56 4.88")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="take 4.88 rear to pull")).to_be_visible()
 
@@ -179,7 +179,7 @@ def test_a_builders_own_vehicle(empty_server: Server, window: Window) -> None:
     drawing = page.get_by_label("The rig")
     before = drawing.locator("svg path").first.get_attribute("d")
     page.get_by_role("button", name="height ?", exact=True).click()
-    page.get_by_role("dialog").get_by_role("textbox").fill("5' 7 1/2\"")
+    page.get_by_role("dialog").get_by_role("textbox").first.fill("5' 7 1/2\"")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="height 1747")).to_be_visible()
     assert drawing.locator("svg path").first.get_attribute("d") != before

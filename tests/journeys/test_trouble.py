@@ -69,11 +69,11 @@ def test_two_windows_on_one_rig_never_overwrite_each_other_in_silence(
     for page in (mine, other.page):
         page.goto(f"{server.url}/rigs/1/rolling")
         page.get_by_role("button", name="wheelbase 2740", exact=True).click()
-    theirs = other.page.get_by_role("dialog").get_by_role("textbox")
+    theirs = other.page.get_by_role("dialog").get_by_role("textbox").first
     theirs.fill("2755")
     other.page.keyboard.press("Enter")
     expect(other.page.get_by_role("button", name="wheelbase 2755", exact=True)).to_be_visible()
-    box = mine.get_by_role("dialog").get_by_role("textbox")
+    box = mine.get_by_role("dialog").get_by_role("textbox").first
     box.fill("2730")
     mine.keyboard.press("Enter")
     expect(mine.get_by_role("alert")).to_contain_text("Changed meanwhile by Ruben: 2755")

@@ -249,6 +249,33 @@ def test_the_brief_is_changed_and_cleared(browser: Browser) -> None:
     assert (cleared["brief"]["leaves_on"], cleared["brief"]["purpose"]) == (None, "")
 
 
+def test_a_figure_keeps_how_it_is_known_its_doubt_and_its_note(browser: Browser) -> None:
+    version = browser.sheet()["versions"]["body.height_mm"]
+    body = {
+        "path": "body.height_mm",
+        "typed": "73 5/8",
+        "known": "measured",
+        "doubt": "± 1/8",
+        "note": " on its wheels ",
+    }
+    noted = browser.ask("PUT", "/rigs/1/figures", {**body, "version": version}, units="inch").json["figures"][
+        "body.height_mm"
+    ]
+    assert noted["value"] == pytest.approx(73.625 * 25.4)
+    assert (noted["doubt"], noted["note"], noted["noted_on"]) == (
+        pytest.approx(3.175),
+        "on its wheels",
+        "2026-03-02",
+    )
+    for bad in ("wide", "-3"):
+        answer = browser.ask(
+            "PUT", "/rigs/1/figures", {**body, "doubt": bad, "version": version + 1}, units="inch"
+        )
+        assert_problem(answer, 422, "doubt")
+    gears = {"path": "gearbox.gears", "typed": "4 1", "doubt": "3", "version": 1}
+    assert_problem(browser.ask("PUT", "/rigs/1/figures", gears), 422, "doubt")
+
+
 def test_a_builders_own_vehicle_begins_with_four_things(client: FlaskClient) -> None:
     browser = Browser(client)
     body = {"name": " Sandpiper ", "form": "open", "wheelbase": "98 in", "size": "7.50R16"}

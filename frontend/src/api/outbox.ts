@@ -3,7 +3,7 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { answered, client, Refusal, Unreachable } from "./client";
-import type { Carrier, Sheet, Units } from "./types";
+import type { Carrier, Known, Sheet, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
@@ -12,7 +12,9 @@ export type Write =
       do: "note";
       path: string;
       typed: string | null;
-      known: Sheet["figures"][string]["known"];
+      known: Known;
+      doubt: string;
+      note: string;
       version: number | null;
     }
   | { do: "point"; name: string; on: Carrier; x: string; z: string }
@@ -94,11 +96,11 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
   const path = { rig_id: rig };
   switch (write.do) {
     case "note": {
-      const { path: figure, typed, known, version } = write;
+      const { path: figure, typed, known, doubt, note, version } = write;
       return answered(
         client.PUT("/api/rigs/{rig_id}/figures", {
           params: { path, query },
-          body: { path: figure, typed, known, version, doubt: null, note: null },
+          body: { path: figure, typed, known, version, doubt, note },
         }),
       );
     }

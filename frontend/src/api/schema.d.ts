@@ -889,9 +889,10 @@ export interface components {
         NotedFigure: {
             /**
              * Doubt
-             * @default null
+             * @description ± as typed; empty: what the conventions give
+             * @default
              */
-            doubt: number | null;
+            doubt: string;
             /**
              * Known
              * @default measured
@@ -900,9 +901,9 @@ export interface components {
             known: "measured" | "plate" | "worked out" | "assumed";
             /**
              * Note
-             * @default null
+             * @default
              */
-            note: string | null;
+            note: string;
             /** Path */
             path: string;
             /** Typed */

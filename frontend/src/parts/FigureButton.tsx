@@ -71,6 +71,10 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   };
   const [typed, setTyped] = useState(written);
   const [known, setKnown] = useState<Known>(noted?.known ?? (spec.shape === "number" ? "measured" : "plate"));
+  const [doubt, setDoubt] = useState(() =>
+    noted?.doubt == null ? "" : write(noted.doubt, spec.path, { exact: true }).text,
+  );
+  const [remark, setRemark] = useState(noted?.note ?? "");
   const [problem, setProblem] = useState<string>();
   const unit = typeof noted?.value === "number" || spec.shape === "number" ? write(0, spec.path).unit : "";
 
@@ -80,6 +84,8 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       path: spec.path,
       typed: text,
       known,
+      doubt,
+      note: remark,
       version: sheet.versions[spec.path] ?? null,
     });
     if (!refusal) return done();
@@ -148,7 +154,29 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
-      {noted?.note && <p className="text-quiet">{noted.note}</p>}
+      <div className="flex gap-4">
+        {spec.shape === "number" && (
+          <label className="flex w-24 items-baseline gap-1">
+            ±
+            <input
+              className="field w-full text-base"
+              value={doubt}
+              onChange={(e) => setDoubt(e.target.value)}
+              placeholder="usual"
+              autoComplete="off"
+            />
+          </label>
+        )}
+        <label className="flex flex-1 items-baseline gap-1">
+          <span className="text-quiet">note</span>
+          <input
+            className="field w-full text-base"
+            value={remark}
+            onChange={(e) => setRemark(e.target.value)}
+            maxLength={4000}
+          />
+        </label>
+      </div>
       {noted?.noted_by && (
         <p className="text-quiet">
           noted by {noted.noted_by}

@@ -1,5 +1,6 @@
 """The line: changes and figures typed in the trade's shorthand."""
 
+import math
 import re
 from typing import Any, Literal
 
@@ -56,6 +57,25 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
         raise Refused(spec.path, str(error)) from None
 
 
+def read_doubt(spec: FigureSpec, text: str, preset: Preset = METRIC) -> float | None:
+    """How far a figure may be off, as typed; None where nothing was. Raises Refused on ``doubt``."""
+    typed = text.strip().removeprefix("±").strip()
+    if not typed:
+        return None
+    if spec.shape != "number":
+        raise Refused("doubt", f"{spec.label} is no single number: leave its ± empty.")
+    try:
+        if spec.quantity is None:
+            doubt = _plain_number(typed, spec)
+        else:
+            doubt = read(typed, spec.quantity, preset.unit(spec.quantity).symbol).value
+    except Unreadable as error:
+        raise Refused("doubt", f"±: {error}") from None
+    if not 0 <= doubt < math.inf:
+        raise Refused("doubt", "± is how far it may be off either way: a number from 0 up, for example 3.")
+    return doubt
+
+
 def _ratios(text: str, spec: FigureSpec) -> list[float]:
     parts = [part for part in re.split(r"[\s;]+|,\s+", text.strip()) if part]
     if not parts:
@@ -66,11 +86,14 @@ def _ratios(text: str, spec: FigureSpec) -> list[float]:
 
 def _plain_number(text: str, spec: FigureSpec) -> float:
     try:
-        return float(text.strip().replace(",", "."))
+        number = float(text.strip().replace(",", "."))
     except ValueError:
+        number = math.nan
+    if not math.isfinite(number):
         raise Refused(
             spec.path, f"{spec.label}: “{text.strip()[:24]}” is no number. Type for example {spec.example}."
-        ) from None
+        )
+    return number
 
 
 def _examples() -> str:

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import POINT_FIGURES, POSITIONS, FigureSpec, Shape, catalogue, spec_of
 from jorvak.core.kinds import kinds
-from jorvak.core.line import read_figure
+from jorvak.core.line import read_doubt, read_figure
 from jorvak.core.quantities import PRESETS, QUANTITIES, write
 from jorvak.core.rig import Carrier, Figure, Form, Known, Rig
 from jorvak.formats.build_file import moved, read_build, write_build
@@ -97,8 +97,8 @@ class NotedFigure(BaseModel):
     path: str = Field(max_length=120)
     typed: str | None = Field(max_length=300)
     known: Known = "measured"
-    doubt: float | None = Field(None, ge=0)
-    note: str | None = Field(None, max_length=4000)
+    doubt: str = Field("", max_length=60, description="± as typed; empty: what the conventions give")
+    note: str = Field("", max_length=4000)
     version: int | None = None
 
 
@@ -195,7 +195,8 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
     said = "removed"
     if body.typed is not None:
         value = read_figure(spec, body.typed, query.preset)
-        figure = Figure(value, body.known, body.doubt, today(), query.person, body.note)
+        doubt = read_doubt(spec, body.doubt, query.preset)
+        figure = Figure(value, body.known, doubt, today(), query.person, body.note.strip() or None)
         said = figure_said(spec, value, query)
     rigs().note_figure(
         path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key
