@@ -12,6 +12,7 @@ from typing import Any
 
 from jorvak.core.calculation import Refused, describe
 from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.doubt import answer_with_doubt
 
 BAD_INPUT = 2
 DEFAULT_PORT = 5370
@@ -92,10 +93,9 @@ def _answer(name: str, given: Any) -> dict[str, Any]:
     try:
         if not isinstance(given, dict):
             raise Refused("input", "An input is an object with keys, or an array of such objects.")
-        result = CALCULATIONS[name](given)
+        return {"calc": name, **answer_with_doubt(given, CALCULATIONS[name].as_json)}
     except Refused as refused:
         return _error(name, refused)
-    return {"calc": name, "result": result.model_dump(mode="json", exclude_unset=True)}
 
 
 def _error(name: str, refused: Refused) -> dict[str, Any]:

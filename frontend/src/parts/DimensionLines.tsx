@@ -53,7 +53,6 @@ export function DimensionLines({ f, body, lit }: Props) {
           <Ratio path="rear_axle.ratio" name="rear" x={x.rear} />
         </>
       )}
-      <span className="sr-only">{sheet.name}</span>
     </>
   );
 }

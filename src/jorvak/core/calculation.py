@@ -78,6 +78,10 @@ class Calculation(Generic[In, Out]):
             )
         return answer
 
+    def as_json(self, raw: Any) -> Any:
+        """The answer to ``raw`` as JSON; a key that was never set is absent. Raises Refused."""
+        return self(raw).model_dump(mode="json", exclude_unset=True)
+
 
 def _without_nulls(raw: Any) -> Any:
     """In an input, null is the same as absent. Inside a list null keeps its place, and is refused there."""

@@ -1,0 +1,145 @@
+"""Working on the plan: order, states, money and hours, build files out and in, the brief."""
+
+import json
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.journeys.conftest import Server, Window, type_line
+
+
+@pytest.fixture
+def page(server: Server, window: Window) -> Page:
+    """The plan of three changes."""
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    for line in ("tyre 285/75R17", "gears rear 4.10", "gears front 4.10"):
+        type_line(page, line)
+    return page
+
+
+def titles(page: Page) -> list[str]:
+    rows = page.get_by_role("main").locator("ol > li")
+    return [row.locator("button.flex-1").inner_text() for row in rows.all()]
+
+
+def test_the_order_is_rearranged_and_the_findings_follow(page: Page) -> None:
+    margin = page.get_by_label("What this upsets")
+    page.get_by_role("button", name="gears 4.10 front: earlier").click()
+    expect(page.locator("button.flex-1").nth(1)).to_have_text("gears 4.10 front")
+    assert titles(page) == ["tyres 285/75R17", "gears 4.10 front", "gears 4.10 rear"]
+    page.get_by_role("region", name="Stages").get_by_role("button", name="gears 4.10 front").click()
+    expect(margin).to_contain_text("the front one faster")
+    margin.get_by_role("button", name="rests on 5 figures").first.click()
+    expect(margin).to_contain_text("front axle ratio 4.10 by gears 4.10 front")
+    page.get_by_role("button", name="gears 4.10 rear", exact=True).first.click()
+    expect(margin).to_contain_text("Nothing that is known here")
+
+
+def test_a_change_goes_through_its_states(page: Page) -> None:
+    state = page.get_by_label("State of gears 4.10 rear")
+    state.select_option("bought")
+    expect(page.get_by_role("button", name="undo gears 4.10 rear: state bought")).to_be_visible()
+    state.select_option("idea")
+    expect(page.get_by_label("What this upsets")).to_contain_text("the front one faster")
+    expect(page.get_by_role("region", name="Stages")).to_contain_text("gears 4.10 rear?")
+    state.select_option("dropped")
+    expect(page.get_by_role("button", name="undo gears 4.10 rear: state dropped")).to_be_visible()
+    for said in ("state idea", "state bought"):
+        page.get_by_role("button", name="undo gears 4.10 rear").click()
+        expect(page.get_by_role("button", name=f"undo gears 4.10 rear: {said}")).to_be_visible()
+    page.get_by_role("button", name="redo").click()
+    expect(state).to_have_value("idea")
+
+
+def test_money_and_hours_are_kept_as_they_are_left(page: Page) -> None:
+    cost = page.get_by_role("textbox", name="cost").first
+    hours = page.get_by_role("textbox", name="h", exact=True).first
+    cost.fill("1 640")
+    cost.blur()
+    expect(cost).to_have_attribute("aria-invalid", "true")
+    cost.fill("1640,5")
+    cost.blur()
+    expect(page.get_by_role("button", name="undo tyres 285/75R17: cost 1640.5")).to_be_visible()
+    hours.fill("4.5")
+    hours.press("Enter")
+    expect(page.get_by_role("button", name="undo tyres 285/75R17: hours 4.5")).to_be_visible()
+    page.reload()
+    expect(cost).to_have_value("1640.5")
+    page.keyboard.press("4")
+    expect(page.get_by_role("main").get_by_text("4.5 h")).to_be_visible()
+
+
+def test_a_day_that_is_still_to_come_is_refused_beside_the_field(page: Page) -> None:
+    page.get_by_role("button", name="fitted", exact=True).first.click()
+    page.get_by_label("Fitted on").fill("2026-03-02")
+    page.get_by_label("Odometer, km").fill("far away")
+    page.get_by_role("button", name="it is fitted").click()
+    expect(page.get_by_role("alert")).to_contain_text("odometer: No number is readable in “far away”")
+    expect(page.get_by_label("Odometer, km")).to_have_value("far away")
+    page.get_by_role("button", name="not yet").click()
+    expect(page.get_by_label("Fitted on")).to_have_count(0)
+
+
+def test_fitted_by_mistake_is_taken_back(page: Page) -> None:
+    page.get_by_role("button", name="fitted", exact=True).nth(1).click()
+    page.get_by_role("button", name="it is fitted").click()
+    expect(page.get_by_text("fitted 2 March 2026")).to_be_visible()
+    assert titles(page)[0] == "gears 4.10 rear"
+    page.get_by_role("button", name="not fitted after all").click()
+    expect(page.get_by_text("fitted 2 March 2026")).to_have_count(0)
+
+
+def test_a_build_goes_out_and_comes_in_through_the_browser(
+    page: Page, server: Server, tmp_path: Path
+) -> None:
+    page.keyboard.press("1")
+    with page.expect_download() as download:
+        page.get_by_role("link", name="save as a build file").click()
+    file = tmp_path / download.value.suggested_filename
+    download.value.save_as(file)
+    build = json.loads(file.read_text())
+    assert [change["kind"] for change in build["rig"]["changes"]] == ["tyres", "gears", "gears"]
+
+    build["rig"]["name"] = "Plover the second"
+    file.write_text(json.dumps(build))
+    page.goto(server.url)
+    page.get_by_label("choose a file").set_input_files(file)
+    expect(page.get_by_role("banner").get_by_text("Plover the second")).to_be_visible()
+    page.keyboard.press("2")
+    assert titles(page) == ["tyres 285/75R17", "gears 4.10 rear", "gears 4.10 front"]
+
+    build["rig"]["body"]["wheelbase_mm"]["value"] = -3
+    file.write_text(json.dumps(build))
+    page.goto(server.url)
+    page.get_by_label("choose a file").set_input_files(file)
+    expect(page.get_by_role("alert")).to_contain_text("The wheelbase would be -3 mm")
+    expect(page.get_by_role("alert")).to_contain_text("Nothing was taken in")
+    assert len(page.get_by_role("main").locator("section").first.get_by_role("listitem").all()) == 2
+
+
+def test_the_brief_is_kept_as_it_is_left(page: Page) -> None:
+    page.keyboard.press("4")
+    purpose = page.get_by_label("What it is for")
+    purpose.fill("Snow")
+    purpose.blur()
+    ceiling = page.get_by_label("Ceiling")
+    ceiling.fill("-5")
+    ceiling.blur()
+    expect(page.get_by_role("alert")).to_contain_text("ceiling must not be below 0")
+    page.reload()
+    expect(purpose).to_have_value("Snow")
+    expect(ceiling).to_have_value("11500")
+
+
+def test_units_turn_everywhere_and_change_nothing(page: Page) -> None:
+    strip = page.get_by_label("The rig")
+    expect(strip).to_contain_text("1896mm")
+    page.locator("body").press("u")
+    expect(strip).to_contain_text("74 5/8in")
+    expect(page.get_by_role("button", name="wheelbase 107 7/8")).to_be_visible()
+    page.locator("body").press("u")
+    expect(strip).to_contain_text("1896mm")
+    page.get_by_role("button", name="wheelbase 2740").click()
+    expect(page.get_by_role("dialog").get_by_role("textbox").first).to_have_value("2740")
