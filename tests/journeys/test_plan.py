@@ -108,6 +108,7 @@ def test_a_build_goes_out_and_comes_in_through_the_browser(
     page.get_by_label("choose a file").set_input_files(file)
     expect(page.get_by_role("banner").get_by_text("Plover the second")).to_be_visible()
     page.keyboard.press("2")
+    expect(page.locator("button.flex-1")).to_have_count(3)
     assert titles(page) == ["tyres 285/75R17", "gears 4.10 rear", "gears 4.10 front"]
 
     build["rig"]["body"]["wheelbase_mm"]["value"] = -3
