@@ -2,6 +2,7 @@
 import { Slider } from "radix-ui";
 
 import { useBench } from "./bench";
+import { useMeasure } from "./useMeasure";
 
 /** The place of a stage on the rule: 0 is as found, K is after the K-th change. */
 export function placeOf(stage: string | number, steps: number, fitted: number): number {
@@ -22,6 +23,9 @@ export function useStageRule() {
   return { steps, fitted, place, go };
 }
 
+/** The room that a label is given. */
+const LABEL_PX = 150;
+
 export function StageRule() {
   const { sheet } = useBench();
   const { steps, fitted, place, go } = useStageRule();
@@ -30,8 +34,9 @@ export function StageRule() {
     const share = steps === 0 ? 0 : index / steps;
     return `calc(${100 * share}% + ${10 - 20 * share}px)`;
   };
-  // Labels need room: with many steps only every few are written, and always that of the mark.
-  const every = Math.max(1, Math.ceil((steps + 1) / 9));
+  // Labels need room: where ticks stand close only every few are written, and always that of the mark.
+  const [ref, width] = useMeasure(900);
+  const every = Math.max(1, Math.ceil((LABEL_PX * steps) / Math.max(width, 1)));
   const ticks = [
     { title: "as found", state: "fitted" as const },
     ...sheet.changes.map(({ title, state }) => ({ title, state })),
@@ -66,14 +71,14 @@ export function StageRule() {
           className="block h-7 w-5 bg-strip-oxide [clip-path:polygon(0_0,100%_0,100%_60%,50%_100%,0_60%)] focus-visible:bg-chalk"
         />
       </Slider.Root>
-      <div className="cond relative h-5 text-sm">
+      <div ref={ref} className="cond relative h-5 text-sm">
         {steps === 0 && (
           <span className="absolute right-0 text-chalk-quiet">
             nothing is planned yet: press / and type a change, for example tyre 285/75R17
           </span>
         )}
         {ticks.map((tick, index) => {
-          const written = index === place || (index % every === 0 && Math.abs(index - place) >= every / 2);
+          const written = index === place || (index % every === 0 && Math.abs(index - place) >= every);
           if (!written) return null;
           const today = index === fitted && fitted > 0;
           return (

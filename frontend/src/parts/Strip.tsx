@@ -1,11 +1,10 @@
 /** The rig strip: this vehicle, to scale, along the top of every sheet. */
-import { useLayoutEffect, useRef, useState } from "react";
-
 import { type Mark, RigDrawing } from "../rig/RigDrawing";
 import { TyreDetail } from "../rig/TyreDetail";
 import { useBench } from "./bench";
 import { DimensionLines } from "./DimensionLines";
 import { Headlines } from "./Headlines";
+import { useMeasure } from "./useMeasure";
 
 type Props = { lit?: "wheels" | "driveline" | undefined; height: number };
 
@@ -23,7 +22,7 @@ const ASIDE = 272;
 
 export function Strip({ lit, height }: Props) {
   const { sheet, preview } = useBench();
-  const [ref, width] = useWidth();
+  const [ref, width] = useMeasure(0);
   const findings = preview?.here.findings ?? sheet.here.findings;
   const marks: Mark[] = findings.map(({ place, severity }, i) => ({ number: i + 1, place, severity }));
   const rows = (preview?.headlines ?? sheet.headlines).filter((row) => ON_STRIP.includes(row.key));
@@ -75,18 +74,4 @@ export function Strip({ lit, height }: Props) {
       )}
     </section>
   );
-}
-
-function useWidth() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setWidth(Math.floor(element.clientWidth)));
-    observer.observe(element);
-    setWidth(Math.floor(element.clientWidth));
-    return () => observer.disconnect();
-  }, []);
-  return [ref, width] as const;
 }

@@ -5,7 +5,7 @@ import { line } from "d3-shape";
 import type { GearTable, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
-import { useMeasure } from "./useMeasure";
+import { useMeasure } from "../../parts/useMeasure";
 
 type Props = { found: GearTable | null; here: GearTable | null; waits: Waits | null };
 

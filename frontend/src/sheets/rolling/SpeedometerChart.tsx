@@ -4,7 +4,7 @@ import { area, line } from "d3-shape";
 
 import type { Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
-import { useMeasure } from "./useMeasure";
+import { useMeasure } from "../../parts/useMeasure";
 
 type State = NonNullable<Sheet["here"]["results"]["rolling"]["speedometer"]["value"]>;
 

@@ -1,14 +1,16 @@
 import { useLayoutEffect, useRef, useState } from "react";
 
-/** The width that an element has, for drawing a chart into it. */
+/** The width that an element has, for drawing into it; `first` until it has been laid out. */
 export function useMeasure(first: number) {
   const ref = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(first);
   useLayoutEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setWidth(Math.max(200, Math.floor(element.clientWidth))));
+    const measure = () => setWidth(Math.floor(element.clientWidth));
+    const observer = new ResizeObserver(measure);
     observer.observe(element);
+    measure();
     return () => observer.disconnect();
   }, []);
   return [ref, width] as const;
