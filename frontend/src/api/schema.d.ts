@@ -327,13 +327,15 @@ export interface components {
         };
         /**
          * BandEdge
-         * @description Lowest and highest reading permitted at a true speed.
+         * @description Lowest and highest reading permitted at a true speed, and what the instrument shows there.
          */
         BandEdge: {
             /** High Kmh */
             high_kmh: number;
             /** Low Kmh */
             low_kmh: number;
+            /** Shown Kmh */
+            shown_kmh: number;
             /** True Kmh */
             true_kmh: number;
         };
@@ -1399,6 +1401,8 @@ export interface components {
             brief: components["schemas"]["Brief"];
             /** Changes */
             changes: components["schemas"]["ChangeLine"][];
+            /** Days Left */
+            days_left: number | null;
             /**
              * Figures
              * @description what is noted, by path

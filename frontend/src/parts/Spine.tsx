@@ -104,8 +104,9 @@ export function Spine({ openLine, openHistory, openHelp }: Props) {
 function LeavesLine() {
   const { sheet } = useBench();
   const leaves = sheet.brief.leaves_on;
-  if (!leaves) return <p className="cond text-sm text-quiet">no day of leaving yet</p>;
-  const days = Math.round((Date.parse(leaves) - Date.parse(sheet.today)) / 86_400_000);
+  const days = sheet.days_left;
+  if (leaves === null || days === null)
+    return <p className="cond text-sm text-quiet">no day of leaving yet</p>;
   return (
     <p className={`cond text-sm ${days < 0 ? "font-semibold text-oxide" : "text-quiet"}`}>
       {days < 0 ? `should have left ${-days} days ago` : `leaves ${day(leaves)} · ${days} days`}

@@ -16,7 +16,7 @@ from jorvak.core.rig import Brief, Change, Figure, Fitted, Form, State
 from jorvak.core.rolling.results import GearTable, gear_table
 from jorvak.core.stages import Stage, moment, read_stage
 from jorvak.core.stance.results import Outline, outline
-from jorvak.core.trip.readiness import guessed_hours
+from jorvak.core.trip.readiness import days_left, guessed_hours
 from jorvak.core.work.jobs import Job
 from jorvak.store import RigRecord, Rigs
 
@@ -80,6 +80,7 @@ class Sheet(BaseModel):
     form: Form
     brief: Brief
     today: date
+    days_left: int | None
     figures: dict[str, Figure] = Field(description="what is noted, by path")
     versions: dict[str, int] = Field(description="of each figure: a write to it has to name it")
     changes: list[ChangeLine]
@@ -126,6 +127,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         form=rig.form,
         brief=rig.brief,
         today=on,
+        days_left=days_left(rig, on),
         figures=dict(rig.figures),
         versions=record.figure_versions,
         changes=[

@@ -184,20 +184,26 @@ function NumberField({ label, value, placeholder, keep }: NumberFieldProps) {
     if (good && next !== value) void keep(next);
   };
   return (
-    <label className="flex items-baseline gap-1">
-      <input
-        key={String(value)}
-        className={`min-h-10 w-16 border-b bg-transparent text-right ${wrong ? "border-oxide text-oxide" : "border-ink"}`}
-        defaultValue={value ?? ""}
-        placeholder={placeholder?.toFixed(1) ?? "–"}
-        inputMode="decimal"
-        aria-invalid={wrong}
-        title={wrong ? "A number from 0 up, for example 640" : undefined}
-        onBlur={(event) => leave(event.target.value)}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-      />
-      <span className="text-quiet">{label}</span>
-    </label>
+    <span>
+      <label className="flex items-baseline gap-1">
+        <input
+          key={String(value)}
+          className={`min-h-10 w-16 border-b bg-transparent text-right ${wrong ? "border-oxide text-oxide" : "border-ink"}`}
+          defaultValue={value ?? ""}
+          placeholder={placeholder?.toFixed(1) ?? "–"}
+          inputMode="decimal"
+          aria-invalid={wrong}
+          onBlur={(event) => leave(event.target.value)}
+          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+        />
+        <span className="text-quiet">{label}</span>
+      </label>
+      {wrong && (
+        <span role="alert" className="block text-sm text-oxide">
+          a number from 0 up, for example 1640
+        </span>
+      )}
+    </span>
   );
 }
 

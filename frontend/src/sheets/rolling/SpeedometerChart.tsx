@@ -24,9 +24,9 @@ export function SpeedometerChart({ state }: { state: State }) {
     .x((edge) => x(edge.true_kmh))
     .y0((edge) => y(edge.low_kmh - edge.true_kmh))
     .y1((edge) => y(edge.high_kmh - edge.true_kmh));
-  const shown = line<number>()
-    .x((speed) => x(speed))
-    .y((speed) => y(speed / state.calculated.factor - speed));
+  const shown = line<State["band"][number]>()
+    .x((edge) => x(edge.true_kmh))
+    .y((edge) => y(edge.shown_kmh - edge.true_kmh));
   return (
     <div ref={ref}>
       <svg
@@ -53,7 +53,7 @@ export function SpeedometerChart({ state }: { state: State }) {
             </text>
           ))}
         </g>
-        <path d={shown([0, top]) ?? ""} stroke="var(--zinc)" strokeWidth={2.4} />
+        <path d={shown(state.band) ?? ""} stroke="var(--zinc)" strokeWidth={2.4} />
         {tested.map((row) => {
           const at = { x: x(row.true_kmh), y: y(row.indicated_kmh - row.true_kmh) };
           return row.ok ? (

@@ -55,11 +55,12 @@ class GearTable:
 
 @dataclass(frozen=True, slots=True)
 class BandEdge:
-    """Lowest and highest reading permitted at a true speed."""
+    """Lowest and highest reading permitted at a true speed, and what the instrument shows there."""
 
     true_kmh: float
     low_kmh: float
     high_kmh: float
+    shown_kmh: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -198,7 +199,9 @@ def speedometer_state(ask: Ask) -> SpeedometerState:
             max_speed_kmh=ask.maybe("speedometer.top_speed_kmh"),
         )
     )
-    band = tuple(BandEdge(true, *band_limits_kmh(true)) for true in (0.0, FALLBACK_TOP_KMH))
+    band = tuple(
+        BandEdge(true, *band_limits_kmh(true), true / answer.factor) for true in (0.0, FALLBACK_TOP_KMH)
+    )
     return SpeedometerState(calculated=answer, band=band)
 
 

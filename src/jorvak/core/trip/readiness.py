@@ -44,8 +44,7 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
     )
     hours = sum(item.hours for item in standing)
     blocking = tuple(finding for finding in planned if finding.severity in ("stop", "measure"))
-    leaves_on = rig.brief.leaves_on
-    days = None if leaves_on is None else (leaves_on - today).days
+    days = days_left(rig, today)
     weeks = None if days is None or days < 7 else days / 7
     factor = took_against_guess(rig)
     verdict: Verdict
@@ -58,7 +57,7 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
     return Readiness(
         verdict=verdict,
         sentence=_sentence(verdict, days, standing, hours, factor, blocking),
-        leaves_on=leaves_on,
+        leaves_on=rig.brief.leaves_on,
         days_left=days,
         standing=standing,
         hours_open=hours,
@@ -66,6 +65,11 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
         took_against_guess=factor,
         blocking=blocking,
     )
+
+
+def days_left(rig: Rig, today: date) -> int | None:
+    """Days until the day of leaving, below 0 once it has passed; None where none is set."""
+    return None if rig.brief.leaves_on is None else (rig.brief.leaves_on - today).days
 
 
 def guessed_hours(change: Change) -> float:
