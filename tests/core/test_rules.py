@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from jorvak.core.assess import assess
 from jorvak.core.calculations import CALCULATIONS
 from jorvak.core.findings import SEVERITIES
-from jorvak.core.rig import Figure, Rig
+from jorvak.core.rig import Change, Figure, Rig
 from tests.conftest import planned
 
 
@@ -41,6 +41,23 @@ class TestSpeedometer:
     def test_an_instrument_that_over_reads_hides_a_larger_tyre(self, plover: Rig) -> None:
         generous = with_figures(plover, speedometer__stock_error_pct=8.0)
         assert "speedometer-outside-band" not in found(planned(generous, "tyre 285/75R17"))
+
+    @pytest.mark.parametrize("size", ["285/75R17", "255/65R17", "305/75R17", "37x12.50R17", "205/70R15"])
+    def test_the_gears_that_are_offered_do_settle_it(self, plover: Rig, size: str) -> None:
+        rig = planned(plover, f"tyre {size}")
+        offers = [
+            s.draft
+            for f in assess(rig).findings
+            if f.code == "speedometer-outside-band"
+            for s in f.settled_by
+        ]
+        for draft in filter(None, offers):
+            settled = replace(rig, changes=(*rig.changes, Change(id=9, kind=draft.kind, fields=draft.fields)))
+            assert "speedometer-outside-band" not in found(settled)
+
+    def test_no_ratio_is_offered_where_none_would_do(self, plover: Rig) -> None:
+        (finding,) = [f for f in assess(planned(plover, "tyre 205/70R15")).findings if f.place == "dash"]
+        assert [settle.draft for settle in finding.settled_by] == [None]
 
     def test_it_may_read_high_only_so_far(self, plover: Rig) -> None:
         assert "speedometer-outside-band" not in found(planned(plover, "gears 4.10"))

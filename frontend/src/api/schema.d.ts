@@ -232,7 +232,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** What a typed line would do at this stage. Nothing is written. */
-        post: operations["plan_preview_preview_post"];
+        post: operations["plan_preview_line_preview_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -962,31 +962,22 @@ export interface components {
         };
         /**
          * Preview
-         * @description What a line would do, before it does it.
+         * @description A line, carried out on paper.
+         *
+         *     ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
+         *     it and ``before`` those without, at the stage; findings are those that it would raise and settle.
          */
         Preview: {
-            /**
-             * Before
-             * @description the same figures at the stage without it
-             */
+            /** Before */
             before: components["schemas"]["Headline"][];
             /** Headlines */
             headlines: components["schemas"]["Headline"][];
             here: components["schemas"]["Assessment"];
-            /**
-             * Raised
-             * @description findings that it would raise
-             */
+            /** Raised */
             raised: components["schemas"]["Finding"][];
-            /**
-             * Settled
-             * @description findings that it would settle
-             */
+            /** Settled */
             settled: components["schemas"]["Finding"][];
-            /**
-             * Step
-             * @description the step that the change would be; None for a figure
-             */
+            /** Step */
             step: number | null;
             typed: components["schemas"]["Typed"];
         };
@@ -2363,7 +2354,7 @@ export interface operations {
             };
         };
     };
-    plan_preview_preview_post: {
+    plan_preview_line_preview_post: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */

@@ -43,6 +43,14 @@ def changes_at(rig: Rig, stage: Stage) -> tuple[Change, ...]:
     return tuple(change for change in upto if change.state in APPLIED)
 
 
+def steps_before(rig: Rig, stage: Stage) -> int:
+    """How many steps stand before a change that is added at a stage: never fewer than are fitted."""
+    fitted = sum(change.state == "fitted" for change in rig.changes)
+    if isinstance(stage, int):
+        return max(min(stage, len(rig.changes)), fitted)
+    return len(rig.changes) if stage == "planned" else fitted
+
+
 def moment(rig: Rig, stage: Stage) -> Moment:
     """The rig at ``stage``. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):

@@ -1,6 +1,5 @@
 """The plan: the line and its preview, changes in their order, what is fitted."""
 
-from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -8,17 +7,13 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import NotNegative, Refused
-from jorvak.core.findings import Finding
-from jorvak.core.headlines import Headline, headlines
-from jorvak.core.kinds import Draft, draft, title_of
+from jorvak.core.kinds import draft, title_of
 from jorvak.core.line import Typed, read_line
+from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, TIME, Quantity, Unreadable, read
-from jorvak.core.results import work_out
-from jorvak.core.rig import Change, Figure, Fitted, Rig, State
-from jorvak.core.rolling.results import gear_table
-from jorvak.core.stages import Stage, moment, read_stage
+from jorvak.core.rig import Change, Figure, Fitted, State
+from jorvak.core.stages import read_stage, steps_before
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -32,18 +27,6 @@ class ChangePath(RigPath):
 
 class LineText(BaseModel):
     text: str = Field(max_length=2000)
-
-
-class Preview(BaseModel):
-    """What a line would do, before it does it."""
-
-    typed: Typed
-    step: int | None = Field(description="the step that the change would be; None for a figure")
-    here: Assessment
-    headlines: tuple[Headline, ...]
-    before: tuple[Headline, ...] = Field(description="the same figures at the stage without it")
-    raised: tuple[Finding, ...] = Field(description="findings that it would raise")
-    settled: tuple[Finding, ...] = Field(description="findings that it would settle")
 
 
 class LineAnswer(BaseModel):
@@ -86,37 +69,15 @@ class Fit(BaseModel):
 
 
 @plan_pages.post("/preview", responses={200: LineAnswer})
-def preview(path: RigPath, query: View, body: LineText) -> Response:
+def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     """What a typed line would do at this stage. Nothing is written."""
+    rig = rigs().read(path.rig_id, query.person).rig
     try:
-        said = LineAnswer(preview=_preview(path, query, body), problem=None)
+        typed = read_line(body.text, rig, query.preset)
+        said = LineAnswer(preview=preview(rig, typed, read_stage(query.stage), query.preset), problem=None)
     except Refused as refused:
         said = LineAnswer(preview=None, problem=refused.message)
     return Response(said.model_dump_json(), mimetype="application/json")
-
-
-def _preview(path: RigPath, query: View, body: LineText) -> Preview:
-    record = rigs().read(path.rig_id, query.person)
-    stage = read_stage(query.stage)
-    typed = read_line(body.text, record.rig, query.preset)
-    if typed.draft is not None:
-        rig, step = _with_draft(record.rig, typed.draft, stage)
-        then: Stage = step
-    else:
-        rig, step, then = _with_value(record.rig, typed), None, stage
-    now, after = assess(record.rig, stage, query.preset), assess(rig, then, query.preset)
-    found = moment(record.rig, "as-found")
-    found_gears = work_out(found, gear_table)
-    had, has = {f.code for f in now.findings}, {f.code for f in after.findings}
-    return Preview(
-        typed=typed,
-        step=step,
-        here=after,
-        headlines=headlines(after.results, found, found_gears),
-        before=headlines(now.results, found, found_gears),
-        raised=tuple(f for f in after.findings if f.code not in had),
-        settled=tuple(f for f in now.findings if f.code not in has),
-    )
 
 
 @plan_pages.post("/changes", responses={201: Sheet})
@@ -132,8 +93,8 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         wanted = draft(body.kind, body.fields or {})
     else:
         raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
-    behind = _behind(record.rig, read_stage(query.stage))
-    after = record.rig.changes[behind - 1].id if behind else None
+    before = steps_before(record.rig, read_stage(query.stage))
+    after = record.rig.changes[before - 1].id if before else None
     added = rigs().add_change(
         record.id,
         Change(kind=wanted.kind, fields=wanted.fields),
@@ -200,27 +161,6 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
         query.key,
     )
     return answer(path.rig_id, query)
-
-
-def _behind(rig: Rig, stage: Stage) -> int:
-    """How many changes stand before one that is added at a stage: never before what is already fitted."""
-    fitted = sum(change.state == "fitted" for change in rig.changes)
-    if isinstance(stage, int):
-        return max(min(stage, len(rig.changes)), fitted)
-    return len(rig.changes) if stage == "planned" else fitted
-
-
-def _with_draft(rig: Rig, wanted: Draft, stage: Stage) -> tuple[Rig, int]:
-    behind = _behind(rig, stage)
-    # No change of the database has the id 0: it marks the draft.
-    new = Change(id=0, kind=wanted.kind, fields=wanted.fields)
-    changes = (*rig.changes[:behind], new, *rig.changes[behind:])
-    return replace(rig, changes=changes), behind + 1
-
-
-def _with_value(rig: Rig, typed: Typed) -> Rig:
-    assert typed.path is not None
-    return replace(rig, figures={**rig.figures, typed.path: Figure(typed.value, "measured")})
 
 
 def _note(record: RigRecord, typed: Typed, view: View) -> Response:

@@ -183,8 +183,8 @@ def gear_table(ask: Ask) -> GearTable:
     )
 
 
-def speedometer_state(ask: Ask) -> SpeedometerState:
-    """The speedometer against truth, as found to here. Raises Missing."""
+def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
+    """The speedometer against truth, as found to here, or with another axle ratio. Raises Missing."""
     end = _driven_end(ask)
     sensor = ask.need("speedometer.sensor")
     answer = speedometer(
@@ -192,7 +192,7 @@ def speedometer_state(ask: Ask) -> SpeedometerState:
             circumference_old_mm=tyre(ask, end, as_found=True).circumference_mm,
             circumference_new_mm=tyre(ask, end).circumference_mm,
             ratio_old=ask.need(f"{end}_axle.ratio", as_found=True) if sensor == "upstream" else 1.0,
-            ratio_new=ask.need(f"{end}_axle.ratio") if sensor == "upstream" else 1.0,
+            ratio_new=(ratio or ask.need(f"{end}_axle.ratio")) if sensor == "upstream" else 1.0,
             sensor=sensor,
             stock_error_pct=ask.maybe("speedometer.stock_error_pct") or 0.0,
             indicated_kmh=[50.0, 80.0, 100.0, 120.0],

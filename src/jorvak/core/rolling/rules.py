@@ -1,19 +1,20 @@
 """Findings of the rolling gear."""
 
 from collections.abc import Iterator
+from functools import partial
 from typing import Any
 
 from jorvak.core.findings import Finding, Settle, raised_by
 from jorvak.core.kinds import draft
 from jorvak.core.quantities import SPEED, Preset, write
-from jorvak.core.results import Result
+from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.kinds.gears import Gears
-from jorvak.core.rolling.results import End, RollingResults
+from jorvak.core.rolling.results import End, RollingResults, speedometer_state
 from jorvak.core.stages import Moment
 
 TALLER_LIMIT_PCT = 5.0
 SAME_RATIO = 0.005
-BRAKE_ON_DRY_GROUND = "Even matched axles wind up on dry tarmac in a bend."
+WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
 
 
 def findings(moment: Moment, results: RollingResults, preset: Preset) -> Iterator[Finding]:
@@ -37,7 +38,7 @@ def axle_ratios_differ(moment: Moment, results: RollingResults) -> Iterator[Find
         results.axle_match,
         code="axle-ratios-differ",
         severity="stop" if stop else "watch",
-        text=f"The axles turn {apart:.1f} % apart, the {faster} one faster{_ratios_said(moment)}. {limit} {BRAKE_ON_DRY_GROUND}",
+        text=f"The axles turn {apart:.1f} % apart, the {faster} one faster{_ratios_said(moment)}. {limit} {WINDS_UP_ANYWAY}",
         settled_by=_same_ratio_in_the_other(moment),
         place="both-axles",
     )
@@ -83,7 +84,7 @@ def speedometer_outside_band(moment: Moment, results: RollingResults, preset: Pr
             text="Correct it by revolutions per kilometre, a converter box or another driven gear, and check against satellite speed"
         )
     ]
-    if (ratio := _ratio_that_restores(moment, results)) is not None:
+    if (ratio := _ratio_within_band(moment, results)) is not None:
         wanted = draft("gears", Gears(axle="both", ratio=ratio))
         settle.insert(0, Settle(text=f"{wanted.title}: the sensor sees the axle ratio", draft=wanted))
     yield _finding(
@@ -97,15 +98,17 @@ def speedometer_outside_band(moment: Moment, results: RollingResults, preset: Pr
     )
 
 
-def _ratio_that_restores(moment: Moment, results: RollingResults) -> float | None:
-    """The next deeper ratio that exists, where the sensor would see it and the reading is low."""
-    state, regearing = results.speedometer.value, results.regearing.value
-    sensor = moment.here.get("speedometer.sensor")
-    if state is None or regearing is None or sensor is None:
+def _ratio_within_band(moment: Moment, results: RollingResults) -> float | None:
+    """The tallest ratio that exists and brings the reading into the band; None where the sensor is blind to it."""
+    sensor, regearing = moment.here.get("speedometer.sensor"), results.regearing.value
+    if sensor is None or sensor.value != "upstream" or regearing is None:
         return None
-    if sensor.value != "upstream" or state.calculated.error_pct >= 0:
-        return None
-    return next((school.pick for school in regearing.schools if school.aim == "pull"), None)
+    for candidate in regearing.candidates:
+        ratio = candidate.calculated.ratio
+        state = work_out(moment, partial(speedometer_state, ratio=ratio)).value
+        if state is not None and state.calculated.within_band:
+            return ratio
+    return None
 
 
 def gearing_taller(moment: Moment, results: RollingResults) -> Iterator[Finding]:

@@ -1,0 +1,59 @@
+"""What a typed line would do to a rig, before it does it."""
+
+from dataclasses import dataclass, replace
+
+from jorvak.core.assess import Assessment, assess
+from jorvak.core.findings import Finding
+from jorvak.core.headlines import Headline, headlines
+from jorvak.core.line import Typed
+from jorvak.core.quantities import METRIC, Preset
+from jorvak.core.results import work_out
+from jorvak.core.rig import Change, Figure, Rig
+from jorvak.core.rolling.results import gear_table
+from jorvak.core.stages import Stage, moment, steps_before
+
+
+@dataclass(frozen=True, slots=True)
+class Preview:
+    """A line, carried out on paper.
+
+    ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
+    it and ``before`` those without, at the stage; findings are those that it would raise and settle.
+    """
+
+    typed: Typed
+    step: int | None
+    here: Assessment
+    headlines: tuple[Headline, ...]
+    before: tuple[Headline, ...]
+    raised: tuple[Finding, ...]
+    settled: tuple[Finding, ...]
+
+
+def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC) -> Preview:
+    """What ``typed`` would do at ``stage``. Raises Refused on ``stage``."""
+    changed, then = _carried_out(rig, typed, stage)
+    now, after = assess(rig, stage, preset), assess(changed, then, preset)
+    found = moment(rig, "as-found")
+    found_gears = work_out(found, gear_table)
+    had, has = ({finding.code for finding in each.findings} for each in (now, after))
+    return Preview(
+        typed=typed,
+        step=then if typed.means == "change" and isinstance(then, int) else None,
+        here=after,
+        headlines=headlines(after.results, found, found_gears),
+        before=headlines(now.results, found, found_gears),
+        raised=tuple(finding for finding in after.findings if finding.code not in had),
+        settled=tuple(finding for finding in now.findings if finding.code not in has),
+    )
+
+
+def _carried_out(rig: Rig, typed: Typed, stage: Stage) -> tuple[Rig, Stage]:
+    """The rig with the line carried out, and the stage at which that shows."""
+    if typed.draft is None:
+        assert typed.path is not None
+        return replace(rig, figures={**rig.figures, typed.path: Figure(typed.value, "measured")}), stage
+    before = steps_before(rig, stage)
+    # No change of a rig has the id 0: it marks the draft.
+    draft = Change(id=0, kind=typed.draft.kind, fields=typed.draft.fields)
+    return replace(rig, changes=(*rig.changes[:before], draft, *rig.changes[before:])), before + 1
