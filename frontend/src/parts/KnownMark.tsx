@@ -1,7 +1,7 @@
 /** How a figure is known, as a shape: a filled disc was measured, a diamond is stamped, a ring is assumed. */
 import type { Known } from "../api/types";
 
-const SHAPE: Record<Known, string> = { measured: "●", plate: "◆", "worked out": "＝", assumed: "○" };
+const SHAPE: Record<Known, string> = { measured: "●", plate: "◆", "worked out": "=", assumed: "○" };
 const MEANING: Record<Known, string> = {
   measured: "measured",
   plate: "from a plate or a sidewall",

@@ -49,8 +49,8 @@ export function Spine({ openLine, openHistory, openHelp }: Props) {
       </nav>
       <div className="cond flex flex-1 flex-wrap items-center gap-x-4 wide:flex-col wide:items-stretch wide:justify-end">
         <button className="flex min-h-10 items-center gap-2" onClick={openLine}>
-          <kbd className="grid h-6 min-w-6 place-items-center border border-ink px-1 text-sm">/</kbd> change
-          or ask
+          <kbd className="grid h-6 min-w-6 place-items-center border border-ink px-1 text-sm">/</kbd> type a
+          change
         </button>
         <button
           className="min-h-10"

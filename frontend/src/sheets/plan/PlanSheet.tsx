@@ -22,6 +22,9 @@ export function PlanSheet() {
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
         <h1 className="text-2xl font-semibold">Plan</h1>
+        <p className="print-only">
+          {sheet.name} · {sheet.vehicle} · {day(sheet.today)}
+        </p>
         <p className="text-quiet">
           {sheet.changes.length} changes in order, {fitted} fitted
         </p>
@@ -56,7 +59,7 @@ function ChangeRow({ change }: { change: ChangeLine }) {
   const movable = change.state !== "fitted";
   return (
     <li
-      className={`border-b border-hair py-2 ${change.state === "dropped" ? "text-quiet line-through" : ""}`}
+      className={`change border-b border-hair py-2 ${change.state === "dropped" ? "text-quiet line-through" : ""}`}
     >
       <div className="cond flex flex-wrap items-center gap-x-4 gap-y-1">
         <span className="w-5 text-quiet">{change.step}</span>
@@ -102,7 +105,7 @@ function ChangeRow({ change }: { change: ChangeLine }) {
             </label>
           </>
         )}
-        <span className="flex">
+        <span className="no-print flex">
           <MoveButton
             sign="↑"
             label={`${change.title}: earlier`}
@@ -117,20 +120,20 @@ function ChangeRow({ change }: { change: ChangeLine }) {
           />
         </span>
         <button
-          className="link"
+          className="no-print link"
           aria-expanded={open === "jobs"}
           onClick={() => setOpen(open === "jobs" ? undefined : "jobs")}
         >
           {change.jobs.length} jobs
         </button>
         {change.fitted ? (
-          <button className="link" onClick={() => void edit({ state: "bought" })}>
+          <button className="no-print link" onClick={() => void edit({ state: "bought" })}>
             not fitted after all
           </button>
         ) : (
           change.state !== "dropped" && (
             <button
-              className="btn"
+              className="no-print btn"
               aria-expanded={open === "fit"}
               onClick={() => setOpen(open === "fit" ? undefined : "fit")}
             >
@@ -258,7 +261,7 @@ function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
 
 function Jobs({ change }: { change: ChangeLine }) {
   return (
-    <div className="my-2 ml-9 grid gap-5 border-l-4 border-hair pl-4">
+    <div className="job-card my-2 ml-9 grid gap-5 border-l-4 border-hair pl-4">
       {change.jobs.map((job) => (
         <article key={job.title}>
           <h3 className="text-lg font-semibold">
