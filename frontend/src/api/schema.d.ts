@@ -566,7 +566,7 @@ export interface components {
              * Place
              * @enum {string}
              */
-            place: "front-axle" | "rear-axle" | "both-axles" | "dash" | "engine";
+            place: "rear-axle" | "both-axles" | "dash";
             /** Settled By */
             settled_by: components["schemas"]["Settle"][];
             /**

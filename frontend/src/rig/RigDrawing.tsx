@@ -1,9 +1,10 @@
 /** The vehicle in side elevation, to scale: as found dotted, at the stage solid, planned dashed and tinted. */
-import type { Form, Outline, Sheet, WheelOutline } from "../api/types";
+import type { Finding, Form, Outline, Sheet, WheelOutline } from "../api/types";
 import { type Frame, frame } from "./scale";
 import { type Silhouette, silhouette, type Spot } from "./silhouette";
 
-export type Mark = { number: number; place: string; severity: string };
+/** A finding's number at its place on the rig. */
+export type Mark = Pick<Finding, "place" | "severity"> & { number: number };
 
 const TYPICAL_RADIUS = 0.135;
 
@@ -267,26 +268,21 @@ function Frameline({
 
 function MarkOnRig({ mark, f, body, here }: { mark: Mark; f: Frame; body: Silhouette; here: Outline }) {
   const radius = here.rear?.static_radius_mm ?? TYPICAL_RADIUS * body.wheelbase;
-  const places: Record<string, Spot[]> = {
-    "front-axle": [[0, radius]],
-    "rear-axle": [[body.wheelbase, radius]],
+  // Several findings at one axle stand above one another.
+  const above = ((mark.number - 1) * 21) / f.k;
+  const places: Record<Finding["place"], Spot[]> = {
+    "rear-axle": [[body.wheelbase, radius + above]],
     "both-axles": [
-      [0, radius],
-      [body.wheelbase, radius],
+      [0, radius + above],
+      [body.wheelbase, radius + above],
     ],
     dash: [[body.wheelbase * 0.3, body.height * 0.5]],
-    engine: [[-body.front * 0.1, body.height * 0.45]],
   };
   const stop = mark.severity === "stop";
   return (
     <>
-      {(places[mark.place] ?? []).map(([x, z], i) => {
-        const at = {
-          x: f.x(x),
-          y:
-            f.y(z) -
-            (mark.place.endsWith("axle") || mark.place === "both-axles" ? (mark.number - 1) * 21 : 0),
-        };
+      {places[mark.place].map(([x, z], i) => {
+        const at = { x: f.x(x), y: f.y(z) };
         return (
           <g
             key={i}

@@ -9,7 +9,7 @@ from jorvak.core.stages import Moment
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
-Place = Literal["front-axle", "rear-axle", "both-axles", "dash", "engine"]
+Place = Literal["rear-axle", "both-axles", "dash"]
 
 
 @dataclass(frozen=True, slots=True)

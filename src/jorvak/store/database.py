@@ -1,6 +1,5 @@
 """The SQLite file: opening it, bringing it up to date after a backup, one connection a thread."""
 
-import re
 import sqlite3
 import threading
 from collections.abc import Iterator
@@ -115,10 +114,3 @@ def _back_up(connection: sqlite3.Connection, target: Path) -> None:
     free = next(p for p in (target, *(Path(f"{target}-{n}") for n in range(2, 1000))) if not p.exists())
     with closing(sqlite3.connect(free)) as copy:
         connection.backup(copy)
-
-
-def columns(connection: sqlite3.Connection, table: str) -> list[str]:
-    """The column names of a table."""
-    if not re.fullmatch(r"[a-z_]+", table):
-        raise ValueError(table)
-    return [row["name"] for row in connection.execute(f"PRAGMA table_info({table})")]
