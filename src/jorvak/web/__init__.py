@@ -26,6 +26,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     app = OpenAPI(
         __name__,
         info=Info(title="Jorvak", version="0.1.0"),
+        security_schemes={},
         static_folder=None,
         doc_ui=False,
         validation_error_callback=problems.answer_invalid,
