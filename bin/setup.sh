@@ -21,7 +21,15 @@ stamp() {
   cat "$@" | sha256sum >"$root/.venv/stamps/$name"
 }
 
-set_up_python() {
+# one_at_a_time FUNCTION: two commands that start together do not install over one another.
+one_at_a_time() {
+  (
+    if command -v flock >/dev/null; then flock 9; fi
+    "$@"
+  ) 9>"$root/.set-up.lock"
+}
+
+make_python() {
   local wants=("$root/requirements.lock" "$root/pyproject.toml")
   if [ ! -x "$python" ]; then
     say "making a Python environment in .venv"
@@ -31,35 +39,43 @@ set_up_python() {
       python3 -m venv "$root/.venv"
     }
   fi
-  stamped python "${wants[@]}" && return
+  if stamped python "${wants[@]}"; then return; fi
   say "installing the Python packages (once)"
-  "$python" -m pip install --quiet --disable-pip-version-check --require-hashes -r "$root/requirements.lock"
-  "$python" -m pip install --quiet --disable-pip-version-check --no-deps --editable "$root"
+  "$python" -m pip install -qq --disable-pip-version-check --require-hashes -r "$root/requirements.lock"
+  "$python" -m pip install -qq --disable-pip-version-check --no-deps --editable "$root"
   stamp python "${wants[@]}"
 }
 
-set_up_node() {
+make_node() {
   local wants=("$root/frontend/package-lock.json")
-  [ -d "$root/frontend/node_modules" ] && stamped node "${wants[@]}" && return
+  if [ -d "$root/frontend/node_modules" ] && stamped node "${wants[@]}"; then return; fi
   say "installing the front end's packages (once)"
-  (cd "$root/frontend" && npm ci --silent --no-progress) >&2
+  (cd "$root/frontend" && npm ci --no-progress --loglevel=error) >&2
   stamp node "${wants[@]}"
 }
 
-front_end_files() { (cd "$root/frontend" && git ls-files -co --exclude-standard -- . 2>/dev/null || find src public -type f) | sort | sed "s|^|$root/frontend/|"; }
+front_end_files() {
+  (cd "$root/frontend" && find src public index.html package-lock.json vite.config.ts tsconfig.json -type f) |
+    sort | sed "s|^|$root/frontend/|"
+}
 
-build_front_end() {
-  set_up_node
+make_front_end() {
+  make_node
   local files
   mapfile -t files < <(front_end_files)
-  [ -f "$root/frontend/dist/index.html" ] && stamped build "${files[@]}" && return
+  if [ -f "$root/frontend/dist/index.html" ] && stamped build "${files[@]}"; then return; fi
   say "building the front end"
   (cd "$root/frontend" && npx --no-install vite build --logLevel error) >&2
   stamp build "${files[@]}"
 }
 
-set_up_chromium() {
-  command -v chromium >/dev/null && return
+make_chromium() {
+  if command -v chromium >/dev/null; then return; fi
   say "installing Chromium with apt (once)"
   (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium) >/dev/null
 }
+
+set_up_python() { one_at_a_time make_python; }
+set_up_node() { one_at_a_time make_node; }
+build_front_end() { one_at_a_time make_front_end; }
+set_up_chromium() { one_at_a_time make_chromium; }
