@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.rolling.tyre_size import LOAD_KG, SPEED_KMH, TyreSizeIn, TyreSizeOut, tyre_size
+from jorvak.core.rolling.tyre_size import LOAD_KG, SPEED_KMH, TyreSizeIn, TyreSizeOut, designation, tyre_size
 
 
 def read(size: str) -> TyreSizeOut:
@@ -64,6 +64,19 @@ def test_finds_the_service_mark(size: str, single: int | None, dual: int | None,
     assert (got.load_index, got.load_index_dual, got.speed_symbol) == (single, dual, symbol)
     assert got.max_load_kg == (LOAD_KG.get(single) if single else None)
     assert got.max_speed_kmh == (SPEED_KMH.get(symbol) if symbol else None)
+
+
+@pytest.mark.parametrize(
+    ("size", "alone"),
+    [
+        ("285 / 75 r 17 121S", "285/75R17"),
+        ("lt 285/75 R17 E", "LT285/75R17"),
+        ("750 R 16", "750R16"),
+        ("35 x 12.50 R17LT", "35X12.50R17"),
+    ],
+)
+def test_the_size_alone_has_no_spaces_and_no_marks(size: str, alone: str) -> None:
+    assert designation(size) == alone
 
 
 def test_unknown_text_beside_the_size_is_kept() -> None:

@@ -500,8 +500,11 @@ export interface components {
             /** Title */
             title: string;
         };
-        /** EntryOut */
-        EntryOut: {
+        /**
+         * Entry
+         * @description A line of the history.
+         */
+        Entry: {
             /** Act */
             act: string;
             /** At */
@@ -767,7 +770,7 @@ export interface components {
          */
         History: {
             /** Entries */
-            entries: components["schemas"]["EntryOut"][];
+            entries: components["schemas"]["Entry"][];
         };
         /**
          * Job

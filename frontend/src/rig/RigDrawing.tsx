@@ -1,6 +1,7 @@
 /** The vehicle in side elevation, to scale: as found dotted, at the stage solid, planned dashed and tinted. */
 import type { Finding, Form, Outline, Sheet, WheelOutline } from "../api/types";
 import { type Frame, frame } from "./scale";
+import { tyrePath } from "./tyrePath";
 import { type Silhouette, silhouette, type Spot } from "./silhouette";
 
 /** A finding's number at its place on the rig. */
@@ -166,15 +167,6 @@ function outlinePath(f: Frame, body: Silhouette, found: Outline, lift: (x: numbe
   return f.path(body.contour, lift, false) + arch(body.wheelbase, found.rear) + arch(0, found.front) + "Z";
 }
 
-/** A tyre stands on the ground with its loaded radius: flattened where it meets it. */
-function tyrePath(f: Frame, cx: number, wheel: WheelOutline): string {
-  const r = wheel.radius_mm * f.k;
-  const half = Math.sqrt(Math.max(0, wheel.radius_mm ** 2 - wheel.static_radius_mm ** 2)) * f.k;
-  const x = f.x(cx);
-  const y = f.y(0);
-  return `M${x - half} ${y}A${r} ${r} 0 1 1 ${x + half} ${y}Z`;
-}
-
 function Tyre({
   f,
   cx,
@@ -192,7 +184,7 @@ function Tyre({
   return (
     <g>
       <path
-        d={tyrePath(f, cx, wheel)}
+        d={tyrePath(wheel, f.k, f.x(cx), f.y(0))}
         {...STROKE[kind]}
         fill={kind === "here" ? "var(--strip-tyre)" : "none"}
         {...(lit ? { strokeWidth: 2.6 } : {})}

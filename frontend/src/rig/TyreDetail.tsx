@@ -2,6 +2,7 @@
 import type { WheelOutline } from "../api/types";
 import { useBench } from "../parts/bench";
 import { signed } from "../parts/quantity";
+import { tyrePath } from "./tyrePath";
 
 type Props = {
   found: WheelOutline | null;
@@ -19,11 +20,7 @@ export function TyreDetail({ found, here, preview, size }: Props) {
   const k = (size - 26) / (2 * largest);
   const cx = size / 2;
   const ground = size - 4;
-  const path = (wheel: WheelOutline) => {
-    const r = wheel.radius_mm * k;
-    const half = Math.sqrt(Math.max(0, wheel.radius_mm ** 2 - wheel.static_radius_mm ** 2)) * k;
-    return `M${cx - half} ${ground}A${r} ${r} 0 1 1 ${cx + half} ${ground}Z`;
-  };
+  const path = (wheel: WheelOutline) => tyrePath(wheel, k, cx, ground);
   const same = now.size === old.size;
   const rise = signed(write(now.rise_mm, "rise_mm"));
   return (

@@ -4,6 +4,7 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel
 
+from jorvak.store import Entry
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs
 
@@ -12,25 +13,17 @@ history_pages = APIBlueprint(
 )
 
 
-class EntryOut(BaseModel):
-    id: int
-    at: str
-    person: str
-    act: str
-    what: str
-    undone: bool
-
-
 class History(BaseModel):
     """Newest first."""
 
-    entries: list[EntryOut]
+    entries: list[Entry]
 
 
 @history_pages.get("/history", responses={200: History})
 def history(path: RigPath) -> Response:
-    entries = [EntryOut.model_validate(entry.__dict__) for entry in rigs().journal.history(path.rig_id)]
-    return Response(History(entries=entries).model_dump_json(), mimetype="application/json")
+    return Response(
+        History(entries=rigs().journal.history(path.rig_id)).model_dump_json(), mimetype="application/json"
+    )
 
 
 @history_pages.post("/undo", responses={200: Sheet})

@@ -10,6 +10,8 @@ from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
 
 Aim = Literal["restore", "pull", "cruise", "rpm", "crawl"]
 AIMS: tuple[Aim, ...] = ("restore", "pull", "cruise", "rpm", "crawl")
+SAME_RATIO = 0.005
+"""Ratios are said with two decimals: nearer than this they are the same one."""
 CLEAR_OF_IDEAL = 0.02
 """How far beyond the ideal a ratio has to lie to count as deeper (pull) or taller (cruise)."""
 

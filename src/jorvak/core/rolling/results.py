@@ -7,7 +7,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
-from jorvak.core.rolling.regear import AIMS, Aim, RegearCandidate, RegearIn, aimed, candidates
+from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
 from jorvak.core.rolling.tyre_size import TyreSizeOut, sidewall
 from jorvak.core.stages import Moment
@@ -265,8 +265,9 @@ def _regearing(ask: Ask) -> Regearing:
             Candidate(
                 calculated=candidate,
                 schools=tuple(school.aim for school in schools if school.pick == candidate.ratio),
-                fitted=here_ratio is not None and abs(here_ratio - candidate.ratio) < 0.005,
-                needs_other_carrier=carrier_change is not None and candidate.ratio >= carrier_change - 0.005,
+                fitted=here_ratio is not None and abs(here_ratio - candidate.ratio) < SAME_RATIO,
+                needs_other_carrier=carrier_change is not None
+                and candidate.ratio >= carrier_change - SAME_RATIO,
             )
             for candidate in candidates(asked)
         ),

@@ -9,11 +9,11 @@ from jorvak.core.kinds import draft
 from jorvak.core.quantities import SPEED, Preset, write
 from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.kinds.gears import Gears
+from jorvak.core.rolling.regear import SAME_RATIO
 from jorvak.core.rolling.results import End, RollingResults, speedometer_state
 from jorvak.core.stages import Moment
 
 TALLER_LIMIT_PCT = 5.0
-SAME_RATIO = 0.005
 WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
 
 

@@ -48,6 +48,8 @@ _NUMERIC = re.compile(rf"{_PREFIX}(?P<width>[0-9]{{1,2}}(?:[.,][0-9]{{1,2}})?){_
 _NUMERIC_UNPOINTED = re.compile(
     rf"{_PREFIX}(?P<width>[5-9][0-9]{{2}}){_CONSTRUCTION}(?P<rim>15|16|20)(?![0-9.,])"
 )
+# In the order in which they are tried: 750R16 is no metric size.
+_PATTERNS = (_FLOTATION, _NUMERIC_UNPOINTED, _METRIC, _NUMERIC)
 # Digits, perhaps / digits, one letter, standing alone: not the E of a load range, nor 10PR, nor M+S.
 _SERVICE_MARK = re.compile(
     r"(?<![0-9A-Z/.+-])(?P<single>[0-9]{1,3})(?:\s*/\s*(?P<dual>[0-9]{1,3}))?\s*(?P<symbol>[A-Z])(?![0-9A-Z+/-])"
@@ -92,12 +94,7 @@ def tyre_size(given: TyreSizeIn) -> TyreSizeOut:
     Raises Refused on ``size``.
     """
     text = re.sub(r"\s+", " ", given.size.strip().upper())
-    for pattern, reader in (
-        (_FLOTATION, _flotation),
-        (_NUMERIC_UNPOINTED, _numeric_unpointed),
-        (_METRIC, _metric),
-        (_NUMERIC, _numeric),
-    ):
+    for pattern, reader in zip(_PATTERNS, (_flotation, _numeric_unpointed, _metric, _numeric), strict=True):
         found = pattern.match(text)
         if found is not None:
             return _answer(reader(found), found, text[found.end() :])
@@ -116,6 +113,13 @@ def readable_size(size: str) -> str:
     """``size`` as it is kept: upper case, single spaces. Raises Refused on ``size``."""
     sidewall(size)
     return re.sub(r"\s+", " ", size.strip()).upper()
+
+
+def designation(size: str) -> str:
+    """The size alone, without spaces and marks: ``285 / 75 R 17 121S`` is ``285/75R17``. Raises Refused."""
+    text = readable_size(size)
+    found = next(f for f in (p.match(text) for p in _PATTERNS) if f is not None)
+    return found.group().replace(" ", "")
 
 
 class _Shape(Answer):

@@ -2,9 +2,11 @@
 
 from dataclasses import dataclass
 
+from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Carrier
-from jorvak.core.rolling.results import End, Tyre, tyre
+from jorvak.core.rolling.results import ENDS, End, Tyre, tyre
+from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stages import Moment
 from jorvak.core.stance.stance import StanceIn, StanceOut, StancePointIn, rise_at, stance
 
@@ -95,21 +97,28 @@ def _wheel(ask: Ask, end: End) -> WheelOutline | None:
         diameter_mm=diameter,
         radius_mm=diameter / 2,
         static_radius_mm=here.static_radius_mm,
-        rim_mm=here.size.rim_in * 25.4,
+        rim_mm=here.size.rim_in * MM_PER_IN,
         width_mm=here.size.section_width_mm,
         rise_mm=rise,
-        size=str(ask.need(f"wheels.{end}_left.size")).split(" ")[0],
+        size=designation(ask.need(f"wheels.{end}_left.size")),
     )
 
 
-def _rise(ask: Ask, end: End) -> tuple[Tyre, Tyre]:
-    return tyre(ask, end, as_found=True), tyre(ask, end)
+def _tyres(ask: Ask) -> tuple[tuple[Tyre, Tyre], tuple[Tyre, Tyre]]:
+    """The tyres of front and rear, each as found and here."""
+    front, rear = ((tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS)
+    return front, rear
+
+
+def _rises(ask: Ask) -> list[float]:
+    """How much higher front and rear axle stand than as found."""
+    return [here.static_radius_mm - found.static_radius_mm for found, here in _tyres(ask)]
 
 
 def angles(ask: Ask) -> StanceOut:
     """Approach, departure, breakover, ground clearance. Raises Missing."""
     wheelbase = ask.need("body.wheelbase_mm")
-    (found_front, front), (found_rear, rear) = _rise(ask, "front"), _rise(ask, "rear")
+    (found_front, front), (found_rear, rear) = _tyres(ask)
     points = [
         StancePointIn(
             name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=on
@@ -132,20 +141,12 @@ def angles(ask: Ask) -> StanceOut:
 
 def _under_differentials(ask: Ask) -> float:
     """How much more there is under the lower axle point: half of what the tyre grew, less its squash."""
-    rises = [
-        here.static_radius_mm - found.static_radius_mm
-        for found, here in (_rise(ask, "front"), _rise(ask, "rear"))
-    ]
-    return min(rises)
+    return min(_rises(ask))
 
 
 def height(ask: Ask) -> Height:
     """Overall height. Raises Missing."""
     found_height = ask.need("body.height_mm")
-    rises = [
-        here.static_radius_mm - found.static_radius_mm
-        for found, here in (_rise(ask, "front"), _rise(ask, "rear"))
-    ]
-    now = found_height + max(rises)
+    now = found_height + max(_rises(ask))
     garage = ask.maybe("aims.garage_height_mm")
     return Height(height_mm=now, garage_left_mm=None if garage is None else garage - now)

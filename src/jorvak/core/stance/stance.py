@@ -1,13 +1,11 @@
 """Approach, departure, breakover and ground clearance of a stance."""
 
 import math
-from typing import Literal
 
 from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, Number, Positive, Refused
-
-Carrier = Literal["frame", "body", "front-axle", "rear-axle"]
+from jorvak.core.rig import Carrier
 
 
 class StancePointIn(Given):

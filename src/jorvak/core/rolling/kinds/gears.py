@@ -10,6 +10,7 @@ from jorvak.core.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
+from jorvak.core.rolling.regear import SAME_RATIO
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "gears 4.10 or gears rear 41/10"
@@ -88,7 +89,7 @@ def read(words: str, rig: Rig) -> Gears:
 
 def _to_the_teeth(ratio: float, where: Where, rig: Rig) -> float:
     exist = rig.figures.get(f"{'front' if where == 'front' else 'rear'}_axle.available")
-    near = [r for r in exist.value if abs(r - ratio) <= 0.005] if exist else []
+    near = [r for r in exist.value if abs(r - ratio) <= SAME_RATIO] if exist else []
     return min(near, key=lambda r: abs(r - ratio), default=ratio)
 
 

@@ -6,7 +6,7 @@ from jorvak.core.calculation import Number, Positive, Refused
 from jorvak.core.catalogue import POSITIONS
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
-from jorvak.core.rolling.tyre_size import readable_size, sidewall
+from jorvak.core.rolling.tyre_size import designation, readable_size, sidewall
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "tyre 285/75R17"
@@ -27,7 +27,7 @@ class Tyres(Frozen):
 
 
 def title(fields: Tyres) -> str:
-    return f"tyres {fields.size.split(' ')[0]}"
+    return f"tyres {designation(fields.size)}"
 
 
 def effect(fields: Tyres, before: Figures) -> dict[str, Figure | None]:
