@@ -1,5 +1,6 @@
 """What the tests share: the demo build, and a day that stands still."""
 
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
@@ -15,14 +16,26 @@ TODAY = date(2026, 3, 2)
 
 @pytest.fixture(scope="session")
 def plover() -> Rig:
-    """The demo rig as loaded on TODAY, with nothing planned."""
-    return moved(read_build(BUILDS[0].read_bytes()), TODAY).rig
+    """The demo rig as loaded on TODAY, with nothing planned, surveyed or asked for yet."""
+    return unplanned(demo(0))
+
+
+def demo(number: int) -> Rig:
+    """A demo rig as loaded on TODAY, its changes numbered from 1."""
+    rig = moved(read_build(BUILDS[number].read_bytes()), TODAY).rig
+    changes = (change.model_copy(update={"id": i}) for i, change in enumerate(rig.changes, 1))
+    return replace(rig, changes=tuple(changes))
+
+
+def unplanned(rig: Rig) -> Rig:
+    """A rig as it is before anybody plans: no changes, no questions, no survey, no angles asked for."""
+    asked = [f"aims.{angle}_deg" for angle in ("approach", "departure", "breakover")]
+    figures = {path: figure for path, figure in rig.figures.items() if path not in asked}
+    return replace(rig, figures=figures, changes=(), questions=(), survey=())
 
 
 def planned(rig: Rig, *lines: str) -> Rig:
     """The rig with the changes of those lines put into its order, numbered from 1."""
-    from dataclasses import replace
-
     for line in lines:
         draft = read_line(line, rig).draft
         assert draft is not None
@@ -34,3 +47,12 @@ def planned(rig: Rig, *lines: str) -> Rig:
 @pytest.fixture
 def folder(tmp_path: Path) -> Path:
     return tmp_path / "data"
+
+
+def without_ids(rig: Rig) -> Rig:
+    """A rig as a build file has it: the store's numbers are not part of it."""
+    kept = {
+        key: tuple(record.model_copy(update={"id": 0}) for record in getattr(rig, key))
+        for key in ("changes", "questions", "accepted", "gaps", "parts", "survey", "photos")
+    }
+    return replace(rig, **kept)

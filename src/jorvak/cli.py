@@ -34,6 +34,22 @@ def _parser() -> argparse.ArgumentParser:
     calc.add_argument("--describe", action="store_true", help="its inputs, outputs and source")
     calc.set_defaults(run=_calc)
 
+    assess = commands.add_parser("assess", help="a build file assessed at a stage: JSON out")
+    assess.add_argument("file", type=Path)
+    assess.add_argument(
+        "--stage",
+        default="planned",
+        help="as-found, today, planned, or K: after the K-th change of the order",
+    )
+    assess.set_defaults(run=_assess)
+
+    check = commands.add_parser("check", help="is this a build file? every fault with its place")
+    check.add_argument("file", type=Path)
+    check.set_defaults(run=_check)
+
+    schema = commands.add_parser("schema", help="print the JSON Schema of a build file")
+    schema.set_defaults(run=_schema)
+
     serve = commands.add_parser("serve", help="start the application on loopback")
     serve.add_argument(
         "--port", type=int, default=DEFAULT_PORT, help=f"where it listens (default {DEFAULT_PORT})"
@@ -106,6 +122,57 @@ def _print(answers: dict[str, Any] | list[dict[str, Any]]) -> int:
     print(json.dumps(answers, ensure_ascii=False, indent=1 if isinstance(answers, dict) else None))
     bad = any("error" in answer for answer in (answers if isinstance(answers, list) else [answers]))
     return BAD_INPUT if bad else 0
+
+
+def _assess(arguments: argparse.Namespace) -> int:
+    from jorvak.core.assess import assess
+    from jorvak.core.stages import read_stage
+    from jorvak.formats.assessment import assessment_as_json
+    from jorvak.formats.build_file import read_build
+
+    try:
+        rig = read_build(_bytes_of(arguments.file)).rig
+        assessed = assess(rig, read_stage(arguments.stage))
+    except Refused as refused:
+        print(
+            json.dumps(
+                {"error": {"field": refused.field, "message": refused.message}}, ensure_ascii=False, indent=1
+            )
+        )
+        return BAD_INPUT
+    print(json.dumps(assessment_as_json(assessed), ensure_ascii=False, indent=1))
+    return 0
+
+
+def _check(arguments: argparse.Namespace) -> int:
+    from jorvak.formats.build_file import Fault, faults_of
+
+    try:
+        faults = faults_of(_bytes_of(arguments.file))
+    except Refused as refused:
+        faults = [Fault(refused.field, refused.message)]
+    for fault in faults:
+        print(f"{fault.place}: {fault.message}")
+    if not faults:
+        print(f"{arguments.file} is a build file.")
+    return BAD_INPUT if faults else 0
+
+
+def _schema(arguments: argparse.Namespace) -> int:
+    from jorvak.formats.build_schema import schema
+
+    print(json.dumps(schema(), indent=1, ensure_ascii=False))
+    return 0
+
+
+def _bytes_of(file: Path) -> bytes:
+    """The bytes of a build file, or of the build inside a zip. Raises Refused on ``file``."""
+    from jorvak.formats.build_zip import build_of
+
+    try:
+        return build_of(file.read_bytes())
+    except OSError as error:
+        raise Refused("file", f"{file} cannot be read: {error.strerror}.") from None
 
 
 def _open(folder: Path, today: date | None) -> Any:

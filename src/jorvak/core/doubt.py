@@ -7,9 +7,12 @@ moves instead of their mean, because builders aim at optima.
 """
 
 import math
-from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, fields
+from functools import cache
 from typing import Any, TypeGuard
+
+from pydantic import BaseModel
 
 from jorvak.core.calculation import Refused
 
@@ -50,34 +53,67 @@ def doubted_inputs(raw: Any) -> tuple[Any, dict[str, Doubted]]:
     return _bare(raw, "", found), found
 
 
-def carry(result: Any, run: Run, inputs: Mapping[str, Doubted]) -> Carried:
-    """What the doubt of ``inputs`` does to ``result``, which ``run`` gives when nothing is moved."""
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """What doubt does to each number of a result, by its place.
+
+    ``by`` holds ±, ``shares`` who causes it, largest first; ``unsure`` the places of words and true/false
+    values that come out otherwise; ``resized`` those of lists whose length changes, which have no ±.
+    """
+
+    by: dict[Path, float]
+    shares: dict[Path, list[tuple[str, float]]]
+    unsure: tuple[Path, ...]
+    resized: frozenset[Path]
+
+
+def spread_of(result: Any, run: Run, inputs: Mapping[str, Doubted], together: bool = True) -> Spread:
+    """What the doubt of ``inputs`` does to ``result``, which ``run`` gives when nothing is moved.
+
+    Results are dicts, lists, records and plain values, nested. ``together``: words are also tried with all
+    inputs moved together so that a number reaches the end of its ±, at twice the cost per number.
+    """
     groups = _groups(inputs)
-    sides = {
-        name: (run(moved), run({path: -by for path, by in moved.items()})) for name, moved in groups.items()
-    }
+    bare = _laid_flat(result)
+    leaves = bare.leaves
+    sides = {name: (_flat(run(moved)), _flat(run(_reversed(moved)))) for name, moved in groups.items()}
     shaken = [side for pair in sides.values() for side in pair if side is not None]
-    resized = {
-        path for path, size in _lists(result) if any(_size(side, path) not in (None, size) for side in shaken)
-    }
-    slopes: dict[Path, dict[str, float] | None] = {}
-    for path, value in _leaves(result):
-        if _is_number(value) and path[-1] not in PICKED and not _under(path, resized):
-            slopes[path] = _slopes(path, value, sides)
-    spread = {path: math.hypot(*slope.values()) for path, slope in slopes.items() if slope is not None}
-    ends = [
-        run(_towards(end, slopes[path] or {}, by, groups))
-        for path, by in spread.items()
-        if by > 0
-        for end in (1, -1)
-    ]
-    shaken += [side for side in ends if side is not None]
+    resized = frozenset(
+        path
+        for path, size in bare.sizes.items()
+        if any(side.sizes.get(path, size) != size for side in shaken)
+    )
+    slopes = {}
+    for path, value in leaves.items():
+        if _is_number(value) and not (path and path[-1] in PICKED) and not _under(path, resized):
+            slope = _slopes(path, value, sides)
+            if slope is not None:
+                slopes[path] = slope
+    by = {path: math.hypot(*slope.values()) for path, slope in slopes.items()}
+    words = [path for path, value in leaves.items() if isinstance(value, (str, bool))]
+    if words and together:
+        ends = [
+            _flat(run(_towards(end, slopes[path], spread, groups)))
+            for path, spread in by.items()
+            if spread > 0
+            for end in (1, -1)
+        ]
+        shaken += [side for side in ends if side is not None]
+    return Spread(
+        by=by,
+        shares={path: _shares(slopes[path], spread) for path, spread in by.items() if spread > 0},
+        unsure=tuple(path for path in words if _differs(path, leaves[path], shaken)),
+        resized=resized,
+    )
+
+
+def carry(result: Any, run: Run, inputs: Mapping[str, Doubted]) -> Carried:
+    """``spread_of`` in the shape in which the command line shows it."""
+    spread = spread_of(result, run, inputs)
     return Carried(
-        doubt=_shaped(result, (), spread, resized),
-        doubt_from={_said(path): _shares(slopes[path] or {}, by) for path, by in spread.items() if by > 0},
-        unsure=[
-            _said(p) for p, v in _leaves(result) if isinstance(v, (str, bool)) and _differs(p, v, shaken)
-        ],
+        doubt=shaped(result, spread.by, spread.resized),
+        doubt_from={said(path): shares for path, shares in spread.shares.items()},
+        unsure=[said(path) for path in spread.unsure],
     )
 
 
@@ -153,14 +189,66 @@ def _groups(inputs: Mapping[str, Doubted]) -> dict[str, dict[str, float]]:
     return groups
 
 
-def _slopes(path: Path, value: float, sides: Mapping[str, tuple[Any, Any]]) -> dict[str, float] | None:
+@dataclass(frozen=True, slots=True)
+class _Flat:
+    """A result laid flat: its plain values and the lengths of its lists, by place."""
+
+    leaves: dict[Path, Any]
+    sizes: dict[Path, int]
+
+
+def _flat(result: Any) -> _Flat | None:
+    return None if result is None else _laid_flat(result)
+
+
+def _laid_flat(result: Any) -> _Flat:
+    flat = _Flat({}, {})
+    _lay(result, (), flat)
+    return flat
+
+
+def _lay(value: Any, path: Path, flat: _Flat) -> None:
+    if value is None or isinstance(value, (float, int, str)):
+        flat.leaves[path] = value
+        return
+    if isinstance(value, (list, tuple)):
+        flat.sizes[path] = len(value)
+    for key, item in enumerate(value) if isinstance(value, (list, tuple)) else _items(value):
+        if item is None or isinstance(item, (float, int, str)):
+            flat.leaves[*path, key] = item
+        else:
+            _lay(item, (*path, key), flat)
+
+
+def _items(value: Any) -> Iterable[tuple[str, Any]]:
+    """The parts of a mapping, a model or a record, by name."""
+    if isinstance(value, Mapping):
+        return value.items()
+    if isinstance(value, BaseModel):
+        return value.__dict__.items()
+    return [(name, getattr(value, name)) for name in _field_names(type(value))]  # type: ignore[arg-type]
+
+
+@cache
+def _field_names(record: type[Any]) -> tuple[str, ...]:
+    return tuple(field.name for field in fields(record))
+
+
+def _reversed(moved: Mapping[str, float]) -> dict[str, float]:
+    return {path: -by for path, by in moved.items()}
+
+
+Sides = Mapping[str, tuple[_Flat | None, _Flat | None]]
+
+
+def _slopes(path: Path, value: float, sides: Sides) -> dict[str, float] | None:
     """How far each group moves a number, signed as it moves with the input; None where one cannot be said."""
     slopes = {}
     for name, pair in sides.items():
         moves = [
             sign * (there - value)
             for sign, side in zip((1, -1), pair, strict=True)
-            if side is not None and _is_number(there := _at(side, path))
+            if side is not None and _is_number(there := side.leaves.get(path))
         ]
         if not moves:
             return None
@@ -182,56 +270,25 @@ def _shares(slopes: Mapping[str, float], spread: float) -> list[tuple[str, float
     return sorted(shares, key=lambda share: -share[1])
 
 
-def _shaped(result: Any, path: Path, spread: Mapping[Path, float], resized: set[Path]) -> Any:
+def shaped(
+    result: Any, spread: Mapping[Path, float], resized: frozenset[Path] = frozenset(), path: Path = ()
+) -> Any:
+    """``spread`` in the shape of ``result``: ± for each number, None for all else."""
     if path in resized:
         return None
-    if isinstance(result, dict):
-        return {key: _shaped(value, (*path, key), spread, resized) for key, value in result.items()}
-    if isinstance(result, list):
-        return [_shaped(value, (*path, index), spread, resized) for index, value in enumerate(result)]
-    return spread.get(path)
+    if result is None or isinstance(result, (float, int, str)):
+        return spread.get(path)
+    if isinstance(result, (list, tuple)):
+        return [shaped(value, spread, resized, (*path, index)) for index, value in enumerate(result)]
+    return {key: shaped(value, spread, resized, (*path, key)) for key, value in _items(result)}
 
 
-def _leaves(result: Any, path: Path = ()) -> Iterator[tuple[Path, Any]]:
-    if isinstance(result, dict):
-        for key, value in result.items():
-            yield from _leaves(value, (*path, key))
-    elif isinstance(result, list):
-        for index, value in enumerate(result):
-            yield from _leaves(value, (*path, index))
-    else:
-        yield path, result
-
-
-def _lists(result: Any, path: Path = ()) -> Iterator[tuple[Path, int]]:
-    if isinstance(result, list):
-        yield path, len(result)
-    for key, value in (
-        result.items() if isinstance(result, dict) else enumerate(result) if isinstance(result, list) else ()
-    ):
-        yield from _lists(value, (*path, key))
-
-
-def _at(result: Any, path: Path) -> Any:
-    for key in path:
-        try:
-            result = result[key]
-        except (KeyError, IndexError, TypeError):
-            return None
-    return result
-
-
-def _size(result: Any, path: Path) -> int | None:
-    found = _at(result, path)
-    return len(found) if isinstance(found, list) else None
-
-
-def _under(path: Path, lists: set[Path]) -> bool:
+def _under(path: Path, lists: frozenset[Path]) -> bool:
     return any(path[: len(above)] == above for above in lists)
 
 
-def _differs(path: Path, value: Any, shaken: list[Any]) -> bool:
-    return any((there := _at(side, path)) is not None and there != value for side in shaken)
+def _differs(path: Path, value: Any, shaken: list[_Flat]) -> bool:
+    return any((there := side.leaves.get(path)) is not None and there != value for side in shaken)
 
 
 def _is_number(value: Any) -> TypeGuard[float]:
@@ -242,5 +299,6 @@ def _is_finite(value: Any) -> TypeGuard[float]:
     return _is_number(value) and math.isfinite(value)
 
 
-def _said(path: Path) -> str:
+def said(path: Path) -> str:
+    """A place as it is written: ``points.2.z_mm``."""
     return ".".join(map(str, path))

@@ -1,15 +1,28 @@
-"""Findings: what a rig at a stage upsets, and what would settle it."""
+"""Findings: what a rig at a stage upsets, how sure that is, and what would settle it.
 
-from dataclasses import dataclass
+Rules are found by themselves: every module of an area's ``rules`` package names its own in ``RULES``. A rule
+takes what is known here and yields findings.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from functools import cache
 from typing import Any, Literal
 
-from jorvak.core.kinds import Draft
+from jorvak.core.areas import Results
+from jorvak.core.calculation import SLACK
+from jorvak.core.discovery import modules_in
+from jorvak.core.kinds import Draft, draft
+from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
 from jorvak.core.results import Result
+from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
 from jorvak.core.stages import Moment
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
-Place = Literal["rear-axle", "both-axles", "dash"]
+Place = Literal[
+    "front-axle", "rear-axle", "both-axles", "dash", "case", "roof", "nose", "tail", "middle", "spare"
+]
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,8 +36,10 @@ class Settle:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """One thing that is upset. ``change`` is the id of the change that raised it, ``place`` where it sits."""
+    """One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
+    raised it, ``place`` where it sits, ``accepted`` why somebody lives with it."""
 
+    key: str
     code: str
     severity: Severity
     text: str
@@ -32,14 +47,128 @@ class Finding:
     change: int | None
     settled_by: tuple[Settle, ...]
     place: Place
+    accepted: Accepted | None = None
 
 
-def raised_by(moment: Moment, result: Result[Any]) -> int | None:
-    """The last change, in order, that set one of the figures that a result rests on."""
-    setters = [moment.set_by[path] for path in result.rests_on if path in moment.set_by]
-    return max(setters, key=moment.rig.changes.index).id if setters else None
+@dataclass(frozen=True, slots=True)
+class Here:
+    """What a rule sees: a moment, its results, and the units in which sentences are written."""
+
+    moment: Moment
+    results: Results
+    preset: Preset
+
+    def value(self, path: str, as_found: bool = False) -> Any:
+        """The figure at ``path``, or None."""
+        noted = (self.moment.rig.figures if as_found else self.moment.here).get(path)
+        return None if noted is None else noted.value
+
+    def said(self, value: float, quantity: Quantity) -> str:
+        """A value in the units that are shown."""
+        return write(value, quantity, self.preset.unit(quantity).symbol, self.preset.fraction)
+
+    def mm(self, value: float) -> str:
+        return self.said(value, LENGTH)
+
+    def kg(self, value: float) -> str:
+        return self.said(value, MASS)
+
+    def changes(self, *kinds: str) -> Iterator[Change]:
+        """The changes here of these kinds, in order."""
+        return (change for change in self.moment.changes if change.kind in kinds)
+
+    def finding(
+        self,
+        code: str,
+        severity: Severity,
+        text: str,
+        place: Place,
+        *,
+        settled_by: tuple[Settle, ...] = (),
+        result: Result[Any] | None = None,
+        figures: tuple[str, ...] = (),
+        change: Change | None = None,
+        subject: str = "",
+    ) -> Finding:
+        """A finding on a result, on figures, or on a change alone."""
+        rests = tuple(dict.fromkeys((*(result.rests_on if result else ()), *figures)))
+        raised = change.id if change else self._raised_by(rests)
+        key = f"{code}:{subject}" if subject else code
+        return Finding(key, code, severity, text, rests, raised, settled_by, place)
+
+    def _raised_by(self, paths: tuple[str, ...]) -> int | None:
+        """The last change, in order, that set one of these figures."""
+        setters = [self.moment.set_by[path] for path in paths if path in self.moment.set_by]
+        return max(setters, key=self.moment.rig.changes.index).id if setters else None
 
 
-def worst_first(findings: list[Finding]) -> tuple[Finding, ...]:
-    """Stop, measure, watch, note; of one severity in the order in which the rules stand."""
-    return tuple(sorted(findings, key=lambda finding: SEVERITIES.index(finding.severity)))
+Rule = Callable[[Here], Iterator[Finding]]
+
+
+@cache
+def rules() -> tuple[Rule, ...]:
+    """Every rule, areas and modules by name, those of one module in their order."""
+    return tuple(rule for module in modules_in("rules") for rule in module.RULES)
+
+
+def findings(here: Here) -> tuple[Finding, ...]:
+    """Everything that is upset here: stop, measure, watch, note; accepted ones last of each."""
+    found = [_with_acceptance(here.moment, each) for rule in rules() for each in rule(here)]
+    return tuple(sorted(found, key=lambda each: (SEVERITIES.index(each.severity), each.accepted is not None)))
+
+
+def room(margin: float, off: float) -> Severity | None:
+    """What a margin says: nothing from +off up, ``stop`` below −off, ``measure`` between."""
+    if margin >= off - SLACK:
+        return None
+    return "stop" if margin < -off - SLACK else "measure"
+
+
+def beyond(excess: float, off: float, severity: Severity = "stop") -> Severity | None:
+    """How a figure stands that is ``excess`` beyond its limit: a ``stop`` inside the ± is ``measure``."""
+    if severity == "stop" and off > 0 and abs(excess) < off:
+        return "measure"
+    return severity if excess > SLACK else None
+
+
+def measure_first(result: Result[Any], place: str) -> tuple[Settle, ...]:
+    """The figure whose doubt counts most at a number of a result, as something to measure."""
+    share = result.measure_first(place)
+    if share is None or share.path is None:
+        return ()
+    return (Settle(text=f"Measure {share.label}", figure=share.path),)
+
+
+def add(kind: str, fields: Frozen, why: str = "") -> Settle:
+    """A change that would settle it."""
+    wanted = draft(kind, fields)
+    return Settle(text=wanted.title + why, draft=wanted)
+
+
+def acceptance(here: Moment, finding: Finding, reason: str, **by: Any) -> Accepted:
+    """That a finding is lived with, and the figures as they stand under it now."""
+    return Accepted(finding=finding.key, reason=reason, figures=_figures_under(here, finding), **by)
+
+
+def _with_acceptance(here: Moment, finding: Finding) -> Finding:
+    for accepted in here.rig.accepted:
+        if accepted.finding == finding.key and _same(accepted.figures, _figures_under(here, finding)):
+            return replace(finding, accepted=accepted)
+    return finding
+
+
+def _figures_under(here: Moment, finding: Finding) -> dict[str, Value]:
+    return {path: here.here[path].value for path in finding.figures if path in here.here}
+
+
+def _same(then: dict[str, Value], now: dict[str, Value]) -> bool:
+    return {k: _plain(v) for k, v in then.items()} == {k: _plain(v) for k, v in now.items()}
+
+
+def _plain(value: Value) -> Value:
+    return list(value) if isinstance(value, tuple) else value
+
+
+def without_acceptance(rig: Rig, key: str) -> tuple[Accepted, ...]:
+    """A rig's acceptances less those of one finding."""
+    return tuple(accepted for accepted in rig.accepted if accepted.finding != key)

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import TypeVar
 
-from jorvak.core.assess import Results
+from jorvak.core.areas import Results
 from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.results import GearTable, speedometer_state
 from jorvak.core.stages import Moment

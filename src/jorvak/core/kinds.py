@@ -1,19 +1,38 @@
 """Kinds of change. Each is one module in an area's ``kinds`` package and is found there; nothing else names it."""
 
-import importlib
-import pkgutil
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from functools import cache
-from typing import Any, Generic, TypeVar
+from typing import Any, Generic, Literal, TypeVar
 
 from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused, refusal_of
-from jorvak.core.rig import Change, Figure, Figures, Frozen, Rig
+from jorvak.core.discovery import modules_in
+from jorvak.core.rig import Carrier, Change, Figure, Figures, Frozen, Rig
 from jorvak.core.work.jobs import Job
 
 F = TypeVar("F", bound=Frozen)
+
+
+def _no_effect(fields: Any, before: Figures) -> Mapping[str, Figure | None]:
+    return {}
+
+
+def _no_points(fields: Any) -> Mapping[str, Carrier]:
+    return {}
+
+
+def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
+    return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm),)
+
+
+@dataclass(frozen=True, slots=True)
+class Mass:
+    """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown."""
+
+    kg: float
+    x_mm: float | Literal["front", "rear"] | None
 
 
 @dataclass(frozen=True)
@@ -21,8 +40,10 @@ class Kind(Generic[F]):
     """What there is to know about one kind of change.
 
     ``effect`` gives the figures it sets on a rig by path (None removes one: a measured roll-out does not
-    outlive its tyre); ``read`` makes its fields from the words after the kind's own in the line and raises
-    Refused.
+    outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where.
+    ``read`` makes its fields from the words after the kind's
+    own in the line and raises Refused; without one they are read by the fields' keys. Findings that only
+    this kind raises stand beside it in the ``rules`` of its area.
     """
 
     name: str
@@ -30,9 +51,11 @@ class Kind(Generic[F]):
     example: str
     fields: type[F]
     title: Callable[[F], str]
-    effect: Callable[[F, Figures], Mapping[str, Figure | None]]
     jobs: Callable[[F], tuple[Job, ...]]
-    read: Callable[[str, Rig], F]
+    effect: Callable[[F, Figures], Mapping[str, Figure | None]] = _no_effect
+    points: Callable[[F], Mapping[str, Carrier]] = _no_points
+    masses: Callable[[F, Change], tuple[Mass, ...]] = _own_mass
+    read: Callable[[str, Rig], F] | None = None
 
 
 class Draft(Frozen):
@@ -41,26 +64,15 @@ class Draft(Frozen):
     kind: str
     fields: dict[str, Any]
     title: str
+    mass_kg: float | None = None
+    mass_x_mm: float | None = None
 
 
 @cache
 def kinds() -> dict[str, Kind[Any]]:
     """Every kind of change by name."""
-    core = importlib.import_module("jorvak.core")
-    found = {}
-    for area in pkgutil.iter_modules(core.__path__, "jorvak.core."):
-        if not area.ispkg or not _has_kinds(area.name):
-            continue
-        package = importlib.import_module(f"{area.name}.kinds")
-        for module in pkgutil.iter_modules(package.__path__, f"{package.__name__}."):
-            kind: Kind[Any] = importlib.import_module(module.name).KIND
-            found[kind.name] = kind
-    return found
-
-
-def _has_kinds(area: str) -> bool:
-    package = importlib.import_module(area)
-    return any(module.name == "kinds" for module in pkgutil.iter_modules(package.__path__))
+    found: dict[str, Kind[Any]] = {module.KIND.name: module.KIND for module in modules_in("kinds")}
+    return dict(sorted(found.items()))
 
 
 def kind_of(name: str) -> Kind[Any]:
@@ -96,9 +108,25 @@ def title_of(change: Change) -> str:
     return str(kind_of(change.kind).title(fields_of(change.kind, change.fields)))
 
 
+def opening(change: Change) -> str:
+    """A change in the trade's words, as a sentence begins."""
+    title = title_of(change)
+    return title[:1].upper() + title[1:]
+
+
 def jobs_of(change: Change) -> tuple[Job, ...]:
     """The jobs that a change brings."""
     return kind_of(change.kind).jobs(fields_of(change.kind, change.fields))
+
+
+def points_of(change: Change) -> Mapping[str, Carrier]:
+    """The underside points that a change adds, and what carries each."""
+    return kind_of(change.kind).points(fields_of(change.kind, change.fields))
+
+
+def masses_of(change: Change) -> tuple[Mass, ...]:
+    """What a change weighs, and where."""
+    return kind_of(change.kind).masses(fields_of(change.kind, change.fields), change)
 
 
 def effect_of(change: Change, before: Figures) -> Mapping[str, Figure | None]:

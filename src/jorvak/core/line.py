@@ -10,6 +10,7 @@ from jorvak.core.kinds import Draft, draft, kinds
 from jorvak.core.quantities import METRIC, Preset, Unreadable, read
 from jorvak.core.rig import Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
+from jorvak.core.shorthand import read_words
 
 
 class Typed(Frozen):
@@ -32,7 +33,10 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
     first, _, rest = words.partition(" ")
     for kind in kinds().values():
         if first.lower() in kind.words:
-            made = draft(kind.name, kind.read(rest, rig))
+            if kind.read is not None:
+                made = draft(kind.name, kind.read(rest, rig))
+            else:
+                made = read_words(kind, rest, preset)
             return Typed(means="change", draft=made, title=made.title)
     for spec in catalogue().values():
         if spec.word is not None and first.lower() == spec.word:
@@ -97,9 +101,7 @@ def _plain_number(text: str, spec: FigureSpec) -> float:
 
 
 def _examples() -> str:
-    return ", ".join(
-        kind.example.split(" or ")[0] for kind in sorted(kinds().values(), key=lambda k: k.name, reverse=True)
-    )
+    return ", ".join(kinds()[name].example.split(" or ")[0] for name in ("tyres", "gears", "winch"))
 
 
 def _perhaps(words: str) -> str:

@@ -1,18 +1,29 @@
-"""A result and the figures it rests on.
+"""A result, the figures it rests on, and how far it may be off.
 
 A result is worked out by a function that asks for figures by path. What it asked for is written down, so
-that every result says what it rests on, and one whose figure is missing says what it waits for.
+that every result says what it rests on, and one whose figure is missing says what it waits for. Doubt is
+carried by running the same function again with figures moved: the function knows nothing of it.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any, Generic, TypeVar
 
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import spec_of
+from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.doubt import Doubted, said, spread_of
+from jorvak.core.rig import Figure
+from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 from jorvak.core.stages import Moment
 
 T = TypeVar("T")
+
+SCALE = "one scale"
+SCALE_OWN_KG = 1.0
+AS_FOUND = " as found"
+# Of a size: diameter (radii and circumference move with it), section, rolling factor.
+SIZE_SOURCES = {"diameter": 0.015, "section": 0.015, "rolling factor": 0.01}
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,17 +35,41 @@ class Waits:
 
 
 @dataclass(frozen=True, slots=True)
+class Share:
+    """A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance."""
+
+    label: str
+    path: str | None
+    share: float
+
+
+@dataclass(frozen=True, slots=True)
 class Result(Generic[T]):
     """A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
 
     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-    as they were before any change and that a change has set since.
+    as they were before any change and that a change has set since, ``stands_in`` typical values that it
+    took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+    (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+    ``unsure`` the places of verdicts that come out otherwise within the doubt.
     """
 
     value: T | None
     rests_on: tuple[str, ...] = ()
     rests_on_found: tuple[str, ...] = ()
     waits_for: Waits | None = None
+    stands_in: Mapping[str, float] = field(default_factory=dict)
+    doubt: Mapping[str, float] = field(default_factory=dict)
+    doubt_from: Mapping[str, tuple[Share, ...]] = field(default_factory=dict)
+    unsure: tuple[str, ...] = ()
+
+    def off(self, place: str) -> float:
+        """How far the number at ``place`` may be off; 0 where nothing under it is uncertain."""
+        return self.doubt.get(place, 0.0)
+
+    def measure_first(self, place: str) -> Share | None:
+        """The source that most of a number's doubt comes from."""
+        return next(iter(self.doubt_from.get(place, ())), None)
 
 
 class Missing(Exception):
@@ -45,13 +80,21 @@ class Missing(Exception):
         self.waits = Waits(path=path, label=label)
 
 
-class Ask:
-    """Figures of a moment, and a record of which were asked for."""
+NO_MOVES: Mapping[str, float] = {}
 
-    def __init__(self, moment: Moment) -> None:
+
+class Ask:
+    """Figures of a moment, some of them moved by so much, and a record of which were asked for.
+
+    A figure's key is its path, with a mark where it is meant as found and a change has set it since.
+    """
+
+    def __init__(self, moment: Moment, moves: Mapping[str, float] = NO_MOVES) -> None:
         self.moment = moment
-        self.here: dict[str, None] = {}
-        self.found: dict[str, None] = {}
+        self.moves = moves
+        self.here: dict[str, Figure] = {}
+        self.found: dict[str, Figure] = {}
+        self.stands_in: dict[str, float] = {}
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""
@@ -59,8 +102,11 @@ class Ask:
         noted = (moment.rig.figures if as_found else moment.here).get(path)
         if noted is None:
             return None
-        (self.found if as_found and path in moment.set_by else self.here)[path] = None
-        return noted.value
+        if as_found and path in moment.set_by:
+            self.found[path] = noted
+            return self._moved(path + AS_FOUND, noted.value)
+        self.here[path] = noted
+        return self._moved(path, noted.value)
 
     def need(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``. Raises Missing."""
@@ -69,9 +115,88 @@ class Ask:
             raise Missing(path, spec_of(path).label)
         return value
 
+    def typical(self, path: str, value: float | None = None, as_found: bool = False) -> float:
+        """The value at ``path``; where nobody has noted it ``value`` or what is typical, as assumed."""
+        noted = self.maybe(path, as_found)
+        if noted is not None:
+            return float(noted)
+        stand_in = spec_of(path).typical if value is None else value
+        assert stand_in is not None, path
+        self.stands_in[path] = stand_in
+        return float(self._moved(path, stand_in))
+
+    def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
+        """What the size noted at ``path`` says. Raises Missing."""
+        size = self.need(path, as_found)
+        if not self.moves:
+            return sidewall(size)
+        by = [self.moves.get(_size_key(size, source), 0.0) for source in SIZE_SOURCES]
+        return _moved_size(size, *by) if any(by) else sidewall(size)
+
+    def sources(self) -> dict[str, Doubted]:
+        """Every uncertain input that was asked for, by the key under which it can be moved."""
+        found: dict[str, Doubted] = {}
+        for path, figure in self.here.items():
+            found |= _sources(path, path, figure)
+        for path, figure in self.found.items():
+            found |= _sources(path + AS_FOUND, path, figure)
+        for path, value in self.stands_in.items():
+            found |= _sources(path, path, Figure(value))
+        return found
+
+    def _moved(self, key: str, value: Any) -> Any:
+        if not self.moves or isinstance(value, str):
+            return value
+        if isinstance(value, tuple):
+            return tuple(v + self.moves.get(f"{key}.{i}", 0.0) for i, v in enumerate(value))
+        return value + self.moves.get(key, 0.0) + self.moves.get(f"{key} {SCALE}", 0.0)
+
+
+def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
+    spec, value = spec_of(path), figure.value
+    if spec.shape == "size":
+        return {_size_key(value, source): Doubted(0.0, off) for source, off in SIZE_SOURCES.items()}
+    if spec.shape in ("choice", "text"):
+        return {}
+    if isinstance(value, tuple):
+        return {
+            f"{key}.{i}": Doubted(v, usual_doubt(spec, v, figure.known))
+            for i, v in enumerate(value)
+            if usual_doubt(spec, v, figure.known) > 0
+        }
+    if figure.doubt is None and figure.known == "measured" and path.endswith("_axle_kg"):
+        # Two readings of one scale: it reads a share too much or too little, and each is read to a kilogram.
+        return {
+            key: Doubted(value, SCALE_OWN_KG),
+            f"{key} {SCALE}": Doubted(value, usual_doubt(spec, value, "measured"), SCALE),
+        }
+    off = usual_doubt(spec, value, figure.known) if figure.doubt is None else figure.doubt
+    return {key: Doubted(value, off)} if off > 0 else {}
+
+
+def _size_key(size: str, source: str) -> str:
+    """All tyres of one size share their sources, wherever they sit."""
+    return f"{designation(size)}, {source}"
+
+
+@lru_cache(maxsize=1024)
+def _moved_size(size: str, diameter: float, section: float, rolling: float) -> TyreSizeOut:
+    """A size whose diameter, section and rolling factor are off by these shares."""
+    said_size = sidewall(size)
+    by = {
+        "diameter_mm": 1 + diameter,
+        "static_radius_mm": 1 + diameter,
+        "rolling_circumference_mm": (1 + diameter) * (1 + rolling),
+        "section_width_mm": 1 + section,
+    }
+    values = {key: getattr(said_size, key) for key in by}
+    return said_size.model_copy(
+        update={key: value * by[key] for key, value in values.items() if value is not None}
+    )
+
 
 def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
-    """Run ``function`` on a moment and keep what it rested on, or what it waits for."""
+    """Run ``function`` on a moment and keep what it rested on, how far it may be off, or what it waits for."""
     ask = Ask(moment)
     value: T | None = None
     waits: Waits | None = None
@@ -81,4 +206,48 @@ def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
         waits = missing.waits
     except Refused as refused:
         waits = Waits(path=None, label=refused.message)
-    return Result(value, tuple(ask.here), tuple(ask.found), waits)
+    bare = Result(value, tuple(ask.here), tuple(ask.found), waits, ask.stands_in)
+    if value is None or not moment.with_doubt:
+        return bare
+    return _with_doubt(bare, ask, function)
+
+
+def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Result[T]:
+    sources = ask.sources()
+
+    def run(moves: Mapping[str, float]) -> T | None:
+        try:
+            return function(Ask(ask.moment, moves))
+        except (Missing, Refused):
+            return None
+
+    # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.
+    spread = spread_of(bare.value, run, sources, together=False)
+    figures = {_size_key(figure.value, source): path
+               for path, figure in (*ask.found.items(), *ask.here.items())
+               for source in SIZE_SOURCES if spec_of(path).shape == "size"}  # fmt: skip
+    return Result(
+        bare.value,
+        bare.rests_on,
+        bare.rests_on_found,
+        None,
+        bare.stands_in,
+        doubt={said(place): off for place, off in spread.by.items() if off > 0},
+        doubt_from={
+            said(place): tuple(_share(name, share, figures) for name, share in shares)
+            for place, shares in spread.shares.items()
+        },
+        unsure=tuple(said(place) for place in spread.unsure),
+    )
+
+
+def _share(name: str, share: float, sizes: Mapping[str, str]) -> Share:
+    if name == SCALE:
+        return Share("the scale itself", "body.front_axle_kg", share)
+    if name in sizes:
+        return Share(f"catalogue size {name}", sizes[name], share)
+    path = name.removesuffix(AS_FOUND)
+    if path.rsplit(".", 1)[-1].isdigit():
+        path = path.rsplit(".", 1)[0]
+    found = AS_FOUND if name.endswith(AS_FOUND) else ""
+    return Share(spec_of(path).label + found, path, share)

@@ -63,6 +63,134 @@ class Brief(Frozen):
     currency: Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)] = ""
     leaves_on: date | None = None
     away_days: Annotated[int, Field(ge=1, le=3650)] | None = None
+    deciding: Annotated[tuple[Line, ...], Field(max_length=40)] = ()
+    """Keys of the headline figures that decide: options are compared by them, and they are measured first."""
+
+
+Key = Annotated[str, StringConstraints(strip_whitespace=True, pattern=r"^[^/]{1,40}$")]
+OptionName = Annotated[str, StringConstraints(strip_whitespace=True, pattern=r"^[^/]{1,40}/[^/]{1,40}$")]
+
+
+class Record(Frozen):
+    """Base of what a rig has several of. ``id`` is given by the store and is no part of a build file."""
+
+    id: int = Field(0, exclude=True)
+
+
+class Question(Record):
+    """Something still to be decided: two or more options, each a set of changes. One is chosen, with a reason."""
+
+    key: Key
+    ask: Line
+    options: Annotated[tuple[Key, ...], Field(min_length=2, max_length=8)]
+    topic: str | None = Field(None, description="of the schools of the trade, where they have a word on it")
+    chosen: Key | None = None
+    reason: Text | None = None
+    decided_on: date | None = None
+    decided_by: Text | None = None
+
+    @model_validator(mode="after")
+    def _one_of_its_own(self) -> "Question":
+        if len(set(self.options)) != len(self.options):
+            raise ValueError("two options have one name")
+        if self.chosen is not None and self.chosen not in self.options:
+            raise ValueError(f"“{self.chosen}” is none of its options ({', '.join(self.options)})")
+        return self
+
+
+class Accepted(Record):
+    """A finding that somebody lives with, and why. It returns when the figures under it move."""
+
+    finding: Line
+    reason: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=1000)]
+    figures: dict[str, Number | str | tuple[Number, ...]]
+    accepted_on: date | None = None
+    accepted_by: Text | None = None
+
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, pattern=r"^[^./]{1,60}$")]
+
+
+class Gap(Record):
+    """A place that a tyre may touch, measured from the centre of the present wheel of that axle."""
+
+    name: Name
+    axle: Literal["front", "rear"] = "front"
+
+
+class Face(Frozen):
+    """One face of a part: its kind, as parts are compared by it, and what is known of it."""
+
+    kind: Line
+    fields: dict[str, str | float | None]
+
+
+PartKind = Literal[
+    "tyre", "wheel", "spring", "shock", "axle", "transfer-case", "gearbox", "shaft", "adapter", "winch",
+    "bumper", "brake", "equipment", "other",
+]  # fmt: skip
+
+
+class Part(Record):
+    """A part is one record wherever it is: fitted, on the shelf, wanted, or in a donor.
+
+    Its mass and place are figures of the rig, ``parts.NAME.mass_kg`` and so on.
+    """
+
+    name: Name
+    kind: PartKind = "other"
+    place: Literal["fitted", "shelf", "wanted", "donor"]
+    heap: Literal["good", "usable", "scrap"] | None = None
+    donor: Line | None = None
+    faces: dict[Line, Face] = {}
+    price: NotNegative | None = None
+    note: Text | None = None
+
+
+Zone = Literal["front", "engine", "cabin", "frame", "under", "rear", "left", "right", "wheels", "electrics"]
+Condition = Literal[
+    "sound", "surface rust", "holed", "worn", "leaking", "wrong part", "missing", "replaced", "cannot see yet"
+]
+Concern = Literal["safety", "engine", "structure", "comfort", "looks"]
+Decision = Literal["leave", "treat", "repair", "replace", "look again"]
+
+
+class Weighing(Frozen):
+    """The few numbers that repair and replace are weighed on. Hours are work, costs are parts and material."""
+
+    repair_hours: NotNegative | None = None
+    repair_cost: NotNegative | None = None
+    replace_hours: NotNegative | None = None
+    replace_cost: NotNegative | None = None
+    hidden: Literal["none", "some", "much"] = "some"
+    original: bool = Field(False, description="originality or resale counts here")
+    will: bool = Field(True, description="one will honestly find the will to repair it")
+
+
+class SurveyItem(Record):
+    """One thing looked at on the walk round, and what is to become of it."""
+
+    zone: Zone
+    item: Line
+    condition: Condition = "cannot see yet"
+    concern: Concern = "structure"
+    note: Text | None = None
+    found_on: date | None = None
+    found_by: Text | None = None
+    weighing: Weighing | None = None
+    decision: Decision | None = None
+    reason: Text | None = None
+    decided_on: date | None = None
+    decided_by: Text | None = None
+
+
+class Photo(Record):
+    """A photograph of a survey item. ``file`` is its name beside the database, or in the build's zip."""
+
+    item: Line = Field(description="what the survey calls it")
+    file: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{16,64}\.jpg$")]
+    caption: Text | None = None
+    taken_on: date | None = None
 
 
 class Fitted(Frozen):
@@ -83,9 +211,14 @@ class Change(Frozen):
     state: State = "chosen"
     mass_kg: Number | None = None
     mass_x_mm: Number | None = None
-    cost: NotNegative | None = None
+    mass_z_mm: Number | None = None
+    cost: NotNegative | None = Field(None, description="price; the retail price where it is a gift")
+    gift: bool = False
+    paid: NotNegative | None = Field(None, description="of the cost, already paid")
+    credit: NotNegative | None = Field(None, description="what came in for the parts it replaced")
     hours: NotNegative | None = None
     note: Text | None = None
+    option: OptionName | None = Field(None, description="QUESTION/OPTION that this change belongs to")
     fitted: Fitted | None = None
 
     @model_validator(mode="after")
@@ -110,3 +243,13 @@ class Rig:
     figures: Figures = field(default_factory=dict)
     points: Mapping[str, Carrier] = field(default_factory=dict)
     changes: tuple[Change, ...] = ()
+    questions: tuple[Question, ...] = ()
+    accepted: tuple[Accepted, ...] = ()
+    gaps: tuple[Gap, ...] = ()
+    parts: tuple[Part, ...] = ()
+    survey: tuple[SurveyItem, ...] = ()
+    photos: tuple[Photo, ...] = ()
+
+    def question(self, key: str) -> Question | None:
+        """The question of that key, or None."""
+        return next((question for question in self.questions if question.key == key), None)

@@ -2,4 +2,4 @@
 
 from pathlib import Path
 
-BUILDS = (Path(__file__).parent / "plover.json",)
+BUILDS = tuple(Path(__file__).parent / f"{name}.json" for name in ("plover", "skarv", "tern"))

@@ -2,26 +2,45 @@
 
 Units stand in the keys, figures say how they are known, and what is not known is left out. Figures are
 nested by the parts of their path: ``body.wheelbase_mm`` is ``{"body": {"wheelbase_mm": {"value": 2740,
-"known": "measured"}}}``. Out and in again gives an equal rig.
+"known": "measured"}}}``. Out and in again gives an equal rig. Its JSON Schema is made in
+``formats/build_schema.py`` from the same models.
 """
 
 import json
 from collections.abc import Iterator, Mapping
+from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import date, timedelta
-from typing import Annotated, Any, Literal, get_args
+from typing import Annotated, Any, Literal
 
-from pydantic import Field, StringConstraints, ValidationError, model_validator
+from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from jorvak.core.calculation import NotNegative, Refused, sentence_of
-from jorvak.core.catalogue import POINT_FIGURES, BadFigure, catalogue, checked
+from jorvak.core.catalogue import GAP_FIGURES, PART_FIGURES, POINT_FIGURES, BadFigure, catalogue, checked
 from jorvak.core.kinds import fields_of
-from jorvak.core.rig import Brief, Carrier, Change, Figure, Form, Frozen, Known, Line, Rig, Text
+from jorvak.core.rig import (
+    Accepted,
+    Brief,
+    Carrier,
+    Change,
+    Figure,
+    Form,
+    Frozen,
+    Gap,
+    Known,
+    Line,
+    Part,
+    Photo,
+    Question,
+    Record,
+    Rig,
+    SurveyItem,
+    Text,
+)
 
 LARGEST_BYTES = 8_000_000
-PointName = Annotated[
-    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60, pattern=r"^[^.]+$")
-]
+MOST_NAMED = 500
+Owned = list[tuple[str, Figure]]
 
 
 class FigureEntry(Frozen):
@@ -40,21 +59,31 @@ class FigureEntry(Frozen):
         return given if isinstance(given, dict) else {"value": given}
 
 
+class PointEntry(Frozen):
+    """An underside point, less its figures."""
+
+    on: Carrier
+
+
 class RigEntry(Frozen):
-    """A rig as it stands in the file, less its figures."""
+    """A rig as it stands in the file, less its figures, points, gaps and parts."""
 
     name: Line
     vehicle: Text = ""
     form: Form = "wagon"
     brief: Brief = Brief()
+    questions: Annotated[tuple[Question, ...], Field(max_length=100)] = ()
     changes: Annotated[tuple[Change, ...], Field(max_length=500)] = ()
+    survey: Annotated[tuple[SurveyItem, ...], Field(max_length=2000)] = ()
+    accepted: Annotated[tuple[Accepted, ...], Field(max_length=500)] = ()
+    photos: Annotated[tuple[Photo, ...], Field(max_length=2000)] = ()
 
 
 class BuildEntry(Frozen):
     """The whole file. ``written_on`` is the day to which its dates belong."""
 
     jorvak_build: Literal[1]
-    written_on: date
+    written_on: date | None = None
     rig: dict[str, Any]
 
 
@@ -63,125 +92,267 @@ class Build:
     """A rig out of a file, and the day to which its dates belong."""
 
     rig: Rig
-    written_on: date
+    written_on: date | None
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """Something wrong in a file, and its place."""
+
+    place: str
+    message: str
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """What a builder names and that has figures of its own, nested in the file under its name."""
+
+    model: type[BaseModel]
+    figures: Mapping[str, Any]
+
+
+NAMED: dict[str, Named] = {
+    "points": Named(PointEntry, POINT_FIGURES),
+    "gaps": Named(Gap, GAP_FIGURES),
+    "parts": Named(Part, PART_FIGURES),
+}
 
 
 def write_build(rig: Rig, written_on: date) -> str:
     """A rig as the text of a build file."""
-    entry = RigEntry(name=rig.name, vehicle=rig.vehicle, form=rig.form, brief=rig.brief, changes=rig.changes)
-    plan = entry.model_dump(mode="json", exclude_none=True)
-    changes = plan.pop("changes")
+    entry = RigEntry(
+        name=rig.name,
+        vehicle=rig.vehicle,
+        form=rig.form,
+        brief=rig.brief,
+        **{key: getattr(rig, key) for key in ("questions", "changes", "survey", "accepted", "photos")},
+    )
+    plan = {
+        key: value for key, value in entry.model_dump(mode="json", exclude_none=True).items() if value != []
+    }
+    head = {key: plan.pop(key) for key in ("name", "vehicle", "form", "brief")}
     nested: dict[str, Any] = {}
     for name, carrier in rig.points.items():
         nested.setdefault("points", {})[name] = {"on": carrier}
+    owners: list[tuple[str, Gap | Part]] = [("gaps", gap) for gap in rig.gaps]
+    owners += [("parts", part) for part in rig.parts]
+    for family, record in owners:
+        entry_of = record.model_dump(mode="json", exclude_none=True, exclude={"name"})
+        nested.setdefault(family, {})[record.name] = {k: v for k, v in entry_of.items() if v != {}}
     for path, figure in rig.figures.items():
         place = nested
         *parts, key = path.split(".")
         for part in parts:
             place = place.setdefault(part, {})
         place[key] = {name: value for name, value in asdict(figure).items() if value is not None}
-    whole = {"jorvak_build": 1, "written_on": written_on, "rig": {**plan, **nested, "changes": changes}}
+    whole = {"jorvak_build": 1, "written_on": written_on, "rig": {**head, **nested, **plan}}
     return json.dumps(whole, indent=1, ensure_ascii=False, default=date.isoformat) + "\n"
 
 
 def read_build(raw: bytes) -> Build:
     """Read a build file whole, or refuse it whole. Raises Refused with the place of the first fault."""
+    build, faults = _read(raw)
+    if build is None:
+        raise Refused(faults[0].place, faults[0].message)
+    return build
+
+
+def faults_of(raw: bytes) -> list[Fault]:
+    """Everything that is wrong with a build file, each with its place; nothing where it can be read."""
+    return _read(raw)[1]
+
+
+def _read(raw: bytes) -> tuple[Build | None, list[Fault]]:
     if len(raw) > LARGEST_BYTES:
-        raise Refused("file", f"The file has {len(raw)} bytes; a build file has at most {LARGEST_BYTES}.")
+        return None, [
+            Fault("file", f"The file has {len(raw)} bytes; a build file has at most {LARGEST_BYTES}.")
+        ]
     try:
-        data: Any = json.loads(raw.decode("utf-8"))
+        data: Any = json.loads(raw.decode("utf-8"), object_pairs_hook=_each_once)
     except (UnicodeDecodeError, ValueError, RecursionError) as error:
-        raise Refused("file", f"This is not JSON: {str(error)[:120]}.") from None
+        return None, [Fault("file", f"This is not JSON: {str(error)[:120]}.")]
     if not isinstance(data, dict) or "jorvak_build" not in data:
-        raise Refused("file", "This is not a build file: it has no key jorvak_build at its top.")
-    whole = _parsed(BuildEntry, data, "")
-    plan = {key: value for key, value in whole.rig.items() if key in RigEntry.model_fields}
-    rest = {key: value for key, value in whole.rig.items() if key not in RigEntry.model_fields}
-    entry = _parsed(RigEntry, plan, "rig.")
-    points = dict(_points(rest.pop("points", {})))
-    rig = Rig(
-        name=entry.name,
-        vehicle=entry.vehicle,
-        form=entry.form,
-        brief=entry.brief,
-        figures=dict(_figures("", rest))
-        | {path: figure for _, figures in points.values() for path, figure in figures},
-        points={name: carrier for name, (carrier, _) in points.items()},
-        changes=entry.changes,
-    )
-    for index, change in enumerate(rig.changes):
+        return None, [Fault("file", "This is not a build file: it has no key jorvak_build at its top.")]
+    reader = _Reader()
+    build = reader.build(data)
+    return (None if reader.faults else build), reader.faults
+
+
+def _each_once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found = dict(pairs)
+    if len(found) != len(pairs):
+        twice = next(key for key, _ in pairs if sum(other == key for other, _ in pairs) > 1)
+        raise ValueError(f"the key {twice[:40]} stands twice in one place")
+    return found
+
+
+class _Reader:
+    """Reads a build and writes down every fault instead of stopping at the first."""
+
+    def __init__(self) -> None:
+        self.faults: list[Fault] = []
+
+    def build(self, data: dict[str, Any]) -> Build | None:
+        whole = self.parsed(BuildEntry, data, "")
+        if whole is None:
+            return None
+        plan = {key: value for key, value in whole.rig.items() if key in RigEntry.model_fields}
+        rest = {key: value for key, value in whole.rig.items() if key not in RigEntry.model_fields}
+        entry = self.parsed(RigEntry, plan, "rig.")
+        owned: Owned = []
+        points, gaps, parts = (list(self.named(family, rest.pop(family, {}), owned)) for family in NAMED)
+        figures = dict(self.figures("", rest)) | dict(owned)
+        if entry is None:
+            self.changes(
+                self.readable(Change, plan.get("changes")), self.readable(Question, plan.get("questions"))
+            )
+            return None
+        self.changes(dict(enumerate(entry.changes)), dict(enumerate(entry.questions)))
+        self.told_once(entry)
+        rig = Rig(
+            name=entry.name,
+            vehicle=entry.vehicle,
+            form=entry.form,
+            brief=entry.brief,
+            figures=figures,
+            points={name: point.on for name, point in points},
+            changes=entry.changes,
+            questions=entry.questions,
+            accepted=entry.accepted,
+            gaps=tuple(gap for _, gap in gaps),
+            parts=tuple(part for _, part in parts),
+            survey=entry.survey,
+            photos=entry.photos,
+        )
+        return Build(rig=rig, written_on=whole.written_on)
+
+    def fault(self, place: str, message: str) -> None:
+        self.faults.append(Fault(place[:300], message))
+
+    def parsed(self, model: type[Any], data: Any, prefix: str) -> Any:
+        """``data`` as ``model``, or None after writing its faults down."""
         try:
-            fields_of(change.kind, change.fields)
-        except Refused as refused:
-            raise Refused(f"rig.changes.{index}.{refused.field}", refused.message) from None
-    return Build(rig=rig, written_on=whole.written_on)
+            return model.model_validate(data)
+        except ValidationError as error:
+            for fault in error.errors(include_url=False)[:50]:
+                place = (prefix + ".".join(str(part) for part in fault["loc"])).rstrip(".")
+                self.fault(place, sentence_of(fault, place))
+            return None
+
+    def named(self, family: str, data: Any, owned: Owned) -> Iterator[tuple[str, Any]]:
+        """Points, gaps or parts, each under its name; their figures go to ``owned``."""
+        if not isinstance(data, Mapping) or len(data) > MOST_NAMED:
+            self.fault(
+                f"rig.{family}", f"rig.{family} is an object of at most {MOST_NAMED}, each under its name."
+            )
+            return
+        model, specs = NAMED[family].model, NAMED[family].figures
+        for name, entry in data.items():
+            place = f"rig.{family}.{name}"
+            if not isinstance(entry, Mapping) or not 0 < len(name.strip()) <= 60 or {".", "/"} & set(name):
+                self.fault(place, f"{place[:80]} is an object, and its name has no full stop or slash in it.")
+                continue
+            about = {key: value for key, value in entry.items() if key not in specs}
+            if issubclass(model, Record):
+                about["name"] = name
+            read = self.parsed(model, about, f"{place}.")
+            paths = {f"{family}.{name}.{key}": entry[key] for key in specs if key in entry}
+            owned += [(p, figure) for p, v in paths.items() if (figure := self.figure(p, v)) is not None]
+            if read is not None:
+                yield name, read
+
+    def figures(self, prefix: str, data: Any) -> Iterator[tuple[str, Figure]]:
+        """The figures under a place of the file, by path."""
+        for key, value in data.items():
+            path = f"{prefix}{key}"
+            if path in catalogue():
+                if (figure := self.figure(path, value)) is not None:
+                    yield path, figure
+            elif isinstance(value, Mapping) and any(known.startswith(f"{path}.") for known in catalogue()):
+                yield from self.figures(f"{path}.", value)
+            else:
+                self.fault(f"rig.{path}", f"A rig has no figure or part called {path[:80]}.")
+
+    def figure(self, path: str, data: Any) -> Figure | None:
+        entry = self.parsed(FigureEntry, data, f"rig.{path}.")
+        if entry is None:
+            return None
+        try:
+            value = checked(path, entry.value)
+        except BadFigure as error:
+            self.fault(f"rig.{path}", str(error))
+            return None
+        return Figure(value, entry.known, entry.doubt, entry.noted_on, entry.noted_by, entry.note)
+
+    def readable(self, model: type[Any], entries: Any) -> dict[int, Any]:
+        """Those of a list that can be read, by their place: what is wrong with the others is written down."""
+        read = {}
+        for index, entry in enumerate(entries if isinstance(entries, list) else []):
+            with suppress(ValidationError):
+                read[index] = model.model_validate(entry)
+        return read
+
+    def changes(self, changes: dict[int, Change], questions: dict[int, Question]) -> None:
+        """Each change by its kind, and its option by its question."""
+        options = {
+            f"{question.key}/{option}" for question in questions.values() for option in question.options
+        }
+        for index, change in changes.items():
+            place = f"rig.changes.{index}"
+            try:
+                fields_of(change.kind, change.fields)
+            except Refused as refused:
+                self.fault(f"{place}.{refused.field}", refused.message)
+            if change.option is not None and change.option not in options:
+                self.fault(
+                    f"{place}.option", f"There is no question with an option “{change.option}” in this file."
+                )
+
+    def told_once(self, entry: RigEntry) -> None:
+        """Names by which others are found stand once."""
+        for key, field in (("questions", "key"), ("survey", "item"), ("accepted", "finding")):
+            names = [getattr(record, field) for record in getattr(entry, key)]
+            for index, name in enumerate(names):
+                if name in names[:index]:
+                    self.fault(f"rig.{key}.{index}.{field}", f"“{name[:60]}” stands twice.")
+        items = {item.item for item in entry.survey}
+        for index, photo in enumerate(entry.photos):
+            if photo.item not in items:
+                self.fault(
+                    f"rig.photos.{index}.item", f"The survey of this file has no item “{photo.item[:60]}”."
+                )
 
 
 def moved(build: Build, to: date) -> Build:
     """The same build with every date moved as if it had been written on ``to``."""
-    days = to - build.written_on
+    if build.written_on is None:
+        return build
+    by = to - build.written_on
     rig = build.rig
-    figures = {
-        path: replace(figure, noted_on=_shifted(figure.noted_on, days))
-        for path, figure in rig.figures.items()
-    }
-    brief = rig.brief.model_copy(update={"leaves_on": _shifted(rig.brief.leaves_on, days)})
-    changes = tuple(
-        change.model_copy(update={"fitted": change.fitted.model_copy(update={"on": change.fitted.on + days})})
-        if change.fitted
-        else change
-        for change in rig.changes
+    return Build(
+        rig=replace(
+            rig,
+            figures={path: replace(f, noted_on=_later(f.noted_on, by)) for path, f in rig.figures.items()},
+            brief=_dates_moved(rig.brief, by),
+            changes=tuple(
+                change.model_copy(update={"fitted": _dates_moved(change.fitted, by)})
+                if change.fitted
+                else change
+                for change in rig.changes
+            ),
+            questions=tuple(_dates_moved(question, by) for question in rig.questions),
+            survey=tuple(_dates_moved(item, by) for item in rig.survey),
+            accepted=tuple(_dates_moved(accepted, by) for accepted in rig.accepted),
+            photos=tuple(_dates_moved(photo, by) for photo in rig.photos),
+        ),
+        written_on=to,
     )
-    return Build(rig=replace(rig, figures=figures, brief=brief, changes=changes), written_on=to)
 
 
-def _shifted(day: date | None, by: timedelta) -> date | None:
+def _dates_moved(record: Any, by: timedelta) -> Any:
+    dates = {key: value for key, value in record.__dict__.items() if isinstance(value, date)}
+    return record.model_copy(update={key: _later(value, by) for key, value in dates.items()})
+
+
+def _later(day: date | None, by: timedelta) -> date | None:
     return None if day is None else day + by
-
-
-def _parsed(model: type[Any], data: Any, prefix: str) -> Any:
-    try:
-        return model.model_validate(data)
-    except ValidationError as error:
-        fault = error.errors(include_url=False)[0]
-        place = prefix + ".".join(str(part) for part in fault["loc"])
-        raise Refused(place, sentence_of(fault, place)) from None
-
-
-def _points(data: Any) -> Iterator[tuple[str, tuple[Carrier, list[tuple[str, Figure]]]]]:
-    if not isinstance(data, Mapping) or len(data) > 500:
-        raise Refused("rig.points", "rig.points is an object of at most 500 points, each under its name.")
-    for name, point in data.items():
-        place = f"rig.points.{name}"
-        if not isinstance(point, Mapping) or not 0 < len(name.strip()) <= 60 or "." in name:
-            raise Refused(
-                place, f"{place} is an object with on, x_mm and z_mm; its name has no full stop in it."
-            )
-        if point.get("on") not in get_args(Carrier):
-            raise Refused(f"{place}.on", f"{place}.on is one of {', '.join(get_args(Carrier))}.")
-        unknown = set(point) - {"on", *POINT_FIGURES}
-        if unknown:
-            raise Refused(f"{place}.{min(unknown)}", f"{place} has on, x_mm and z_mm, nothing else.")
-        figures = {f"points.{name}.{key}": point[key] for key in POINT_FIGURES if key in point}
-        yield name, (point["on"], [(path, _figure(path, value)) for path, value in figures.items()])
-
-
-def _figures(prefix: str, data: Any) -> Iterator[tuple[str, Figure]]:
-    """The figures under a place of the file, by path."""
-    for key, value in data.items():
-        path = f"{prefix}{key}"
-        if path in catalogue():
-            yield path, _figure(path, value)
-        elif isinstance(value, Mapping) and any(known.startswith(f"{path}.") for known in catalogue()):
-            yield from _figures(f"{path}.", value)
-        else:
-            raise Refused(f"rig.{path}", f"A rig has no figure or part called {path[:80]}.")
-
-
-def _figure(path: str, data: Any) -> Figure:
-    entry = _parsed(FigureEntry, data, f"rig.{path}.")
-    try:
-        value = checked(path, entry.value)
-    except BadFigure as error:
-        raise Refused(f"rig.{path}", str(error)) from None
-    return Figure(value, entry.known, entry.doubt, entry.noted_on, entry.noted_by, entry.note)

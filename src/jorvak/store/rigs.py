@@ -2,18 +2,21 @@
 
 import json
 import sqlite3
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Any
 
-from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Rig
+from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig
 from jorvak.store.database import Database
 from jorvak.store.journal import Journal, Row, Stale, Write, utc_now
+from jorvak.store.records import TABLES
+
+NO_FIGURES: Mapping[str, Figure] = {}
 
 
 class NotThere(Exception):
-    """No such rig or change."""
+    """No such rig, change or other record."""
 
 
 @dataclass(frozen=True)
@@ -36,6 +39,7 @@ class RigRecord:
     rig: Rig
     figure_versions: dict[str, int]
     change_versions: dict[int, int]
+    record_versions: dict[str, dict[int, int]]
     undo: str | None
     redo: str | None
 
@@ -71,13 +75,22 @@ class Rigs:
             changes = connection.execute(
                 "SELECT * FROM change WHERE rig_id = ? ORDER BY position, id", (rig_id,)
             ).fetchall()
+            records = {
+                name: connection.execute(
+                    f"SELECT * FROM {name} WHERE rig_id = ? ORDER BY id", (rig_id,)
+                ).fetchall()
+                for name in TABLES
+            }
             undo, redo = self.journal.next_turns(connection, rig_id, person)
         return RigRecord(
             id=rig_id,
             version=head["version"],
-            rig=_rig(head, noted, points, changes),
+            rig=_rig(head, noted, points, changes, records),
             figure_versions={row["path"]: row["version"] for row in noted},
             change_versions={row["id"]: row["version"] for row in changes},
+            record_versions={
+                name: {row["id"]: row["version"] for row in rows} for name, rows in records.items()
+            },
             undo=undo,
             redo=redo,
         )
@@ -95,6 +108,9 @@ class Rigs:
                 write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
             for position, change in enumerate(rig.changes, start=1):
                 write.insert("change", {"rig_id": rig_id, "position": position, **_change(change)})
+            for table in TABLES.values():
+                for record in getattr(rig, table.field):
+                    write.insert(table.name, {"rig_id": rig_id, **table.row(record)})
             write.keep(rig_id, person, "begin", what)
         return rig_id
 
@@ -143,6 +159,87 @@ class Rigs:
             write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
             for axis, figure in (("x_mm", x), ("z_mm", z)):
                 write.insert("figure", {"rig_id": rig_id, "path": f"points.{name}.{axis}", **_figure(figure)})
+
+    def put(
+        self,
+        rig_id: int,
+        table: str,
+        record: Record,
+        version: int | None,
+        person: str,
+        what: str,
+        key: str | None = None,
+        figures: Mapping[str, Figure] = NO_FIGURES,
+    ) -> int:
+        """Keep a record of one of ``records.TABLES``, new where ``version`` is None, with new figures of its own.
+
+        Answers its id. Raises Stale, also where a new one has the name of one that is there; NotThere.
+        """
+        with self.journal.write(rig_id, person, what, key) as write:
+            values = TABLES[table].row(record)
+            record_id = record.id
+            if version is None:
+                try:
+                    record_id = write.insert(table, {"rig_id": rig_id, **values})
+                except sqlite3.IntegrityError:
+                    raise Stale(table, None, values) from None
+            else:
+                _belongs(write, table, record_id, rig_id)
+                write.update(table, record_id, values, version)
+            for path, figure in figures.items():
+                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
+        return record_id
+
+    def drop(
+        self,
+        rig_id: int,
+        table: str,
+        record_id: int,
+        version: int,
+        person: str,
+        what: str,
+        key: str | None = None,
+        figures: str | None = None,
+    ) -> None:
+        """Remove a record, and the figures under ``figures`` (``parts.winch``). Raises Stale, NotThere."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            _belongs(write, table, record_id, rig_id)
+            write.delete(table, record_id, version)
+            if figures is not None:
+                rows = write.connection.execute(
+                    "SELECT id FROM figure WHERE rig_id = ? AND substr(path, 1, ?) = ?",
+                    (rig_id, len(figures) + 1, f"{figures}."),
+                ).fetchall()
+                for row in rows:
+                    write.delete("figure", row["id"])
+
+    def drop_figures(
+        self, rig_id: int, paths: Sequence[str], person: str, what: str, key: str | None = None
+    ) -> None:
+        """Remove figures, those that are there."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            for path in paths:
+                row = write.connection.execute(
+                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
+                ).fetchone()
+                if row is not None:
+                    write.delete("figure", row["id"])
+
+    def drop_point(self, rig_id: int, name: str, person: str, key: str | None = None) -> None:
+        """Remove an underside point with its figures. Raises NotThere."""
+        with self.journal.write(rig_id, person, f"point {name} taken out", key) as write:
+            row = write.connection.execute(
+                "SELECT id FROM point WHERE rig_id = ? AND name = ?", (rig_id, name)
+            ).fetchone()
+            if row is None:
+                raise NotThere(f"There is no point {name} on this rig.")
+            write.delete("point", row["id"])
+            for axis in ("x_mm", "z_mm"):
+                noted = write.connection.execute(
+                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, f"points.{name}.{axis}")
+                ).fetchone()
+                if noted is not None:
+                    write.delete("figure", noted["id"])
 
     def set_head(
         self, rig_id: int, values: Row, version: int, person: str, what: str, key: str | None = None
@@ -199,6 +296,12 @@ class Rigs:
             _put_in_order(write, rig_id, order)
 
 
+def _belongs(write: Write, table: str, record_id: int, rig_id: int) -> None:
+    row = write.connection.execute(f"SELECT rig_id FROM {table} WHERE id = ?", (record_id,)).fetchone()
+    if row is None or row["rig_id"] != rig_id:
+        raise NotThere("That is not on this rig any more.")
+
+
 def _order(write: Write, rig_id: int) -> list[int]:
     rows = write.connection.execute("SELECT id FROM change WHERE rig_id = ? ORDER BY position, id", (rig_id,))
     return [row["id"] for row in rows]
@@ -217,16 +320,23 @@ def _put_in_order(write: Write, rig_id: int, order: Sequence[int]) -> None:
 
 
 def _rig(
-    head: sqlite3.Row, noted: list[sqlite3.Row], points: list[sqlite3.Row], changes: list[sqlite3.Row]
+    head: sqlite3.Row,
+    noted: list[sqlite3.Row],
+    points: list[sqlite3.Row],
+    changes: list[sqlite3.Row],
+    records: dict[str, list[sqlite3.Row]],
 ) -> Rig:
+    kept = {table.field: tuple(map(table.of, records[table.name])) for table in TABLES.values()}
+    brief = {key: head[key] for key in Brief.model_fields}
     return Rig(
         name=head["name"],
         vehicle=head["vehicle"],
         form=head["form"],
-        brief=Brief.model_validate({key: head[key] for key in Brief.model_fields}),
+        brief=Brief.model_validate({**brief, "deciding": json.loads(brief["deciding"])}),
         figures={row["path"]: _figure_of(row) for row in noted},
         points={row["name"]: row["carried_by"] for row in points},
         changes=tuple(_change_of(row) for row in changes),
+        **kept,
     )
 
 
@@ -267,7 +377,12 @@ def _change_of(row: sqlite3.Row) -> Change:
         state=row["state"],
         mass_kg=row["mass_kg"],
         mass_x_mm=row["mass_x_mm"],
+        mass_z_mm=row["mass_z_mm"],
         cost=row["cost"],
+        gift=bool(row["gift"]),
+        paid=row["paid"],
+        credit=row["credit"],
+        option=row["option"],
         hours=row["hours"],
         note=row["note"],
         fitted=fitted,
@@ -286,7 +401,8 @@ def _figure(figure: Figure) -> Row:
 
 
 def _brief(brief: Brief) -> Row:
-    return brief.model_dump(mode="json")
+    values = brief.model_dump(mode="json")
+    return {**values, "deciding": json.dumps(values["deciding"])}
 
 
 def _change(change: Change) -> Row:
@@ -297,6 +413,11 @@ def _change(change: Change) -> Row:
         "state": change.state,
         "mass_kg": change.mass_kg,
         "mass_x_mm": change.mass_x_mm,
+        "mass_z_mm": change.mass_z_mm,
+        "gift": int(change.gift),
+        "paid": change.paid,
+        "credit": change.credit,
+        "option": change.option,
         "cost": change.cost,
         "hours": change.hours,
         "note": change.note,

@@ -121,6 +121,15 @@ ANGLE = Quantity("angle", "_deg", (Unit("°", 1.0, 1, ("deg", "degree", "degrees
 FORCE = Quantity(
     "force", "_n", (Unit("N", 1.0, 0), Unit("lbf", 4.4482216152605, 0), Unit("kN", 1000.0, 2)), "900 N"
 )
+STIFFNESS = Quantity(
+    "spring rate",
+    "_n_per_mm",
+    (
+        Unit("N/mm", 1.0, 1, ("n per mm",)),
+        Unit("lb/in", 4.4482216152605 / MM_PER_IN, 0, ("lbs/in", "lbf/in")),
+    ),
+    "34 N/mm or 194 lb/in",
+)
 POWER = Quantity(
     "power",
     "_kw",
@@ -140,8 +149,9 @@ RATIO = Quantity("ratio", "_ratio", (Unit("", 1.0, 2, (": 1", ":1")),), "4.10 or
 RIM = Quantity("rim", "_in", (Unit("in", 1.0, 1, ('"', "inch", "inches")),), "8 or 8 1/2")
 MONEY = Quantity("money", "", (Unit("", 1.0, 0),), "1640")
 
+# STIFFNESS first: its keys end like lengths.
 QUANTITIES = (
-    LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
+    STIFFNESS, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
     RATIO, RIM, MONEY,
 )  # fmt: skip
 
@@ -172,6 +182,7 @@ INCH = Preset(
         "distance": "mi",
         "force": "lbf",
         "power": "hp",
+        "spring rate": "lb/in",
     },
     fraction=16,
 )

@@ -9,7 +9,7 @@ from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
-from jorvak.core.rolling.tyre_size import TyreSizeOut, sidewall
+from jorvak.core.rolling.tyre_size import TyreSizeOut
 from jorvak.core.stages import Moment
 
 End = Literal["front", "rear"]
@@ -139,7 +139,7 @@ def rolling_results(moment: Moment) -> RollingResults:
 def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
     place = f"wheels.{end}_left"
-    size = sidewall(ask.need(f"{place}.size", as_found))
+    size = ask.size(f"{place}.size", as_found)
     circumference = ask.maybe(f"{place}.circumference_mm", as_found) or size.rolling_circumference_mm
     static_radius = ask.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
     if circumference is None:
@@ -168,7 +168,7 @@ def gear_table(ask: Ask) -> GearTable:
         GearingIn(
             circumference_mm=tyre(ask, end).circumference_mm,
             gears=list(gears),
-            transfer_high=ask.maybe("transfer.high_ratio") or 1.0,
+            transfer_high=ask.typical("transfer.high_ratio"),
             transfer_low=ask.maybe("transfer.low_ratio"),
             axle_ratio=ask.need(f"{end}_axle.ratio"),
             speeds_kmh=speeds,
@@ -194,7 +194,7 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
             ratio_old=ask.need(f"{end}_axle.ratio", as_found=True) if sensor == "upstream" else 1.0,
             ratio_new=(ratio or ask.need(f"{end}_axle.ratio")) if sensor == "upstream" else 1.0,
             sensor=sensor,
-            stock_error_pct=ask.maybe("speedometer.stock_error_pct") or 0.0,
+            stock_error_pct=ask.typical("speedometer.stock_error_pct", 0.0),
             indicated_kmh=[50.0, 80.0, 100.0, 120.0],
             max_speed_kmh=ask.maybe("speedometer.top_speed_kmh"),
         )
@@ -250,7 +250,7 @@ def _regearing(ask: Ask) -> Regearing:
             "top_gear": gears[-1] if gears else None,
             "first_gear": gears[0] if gears else None,
             "speed_kmh": ask.maybe("aims.cruise_kmh"),
-            "transfer_high": ask.maybe("transfer.high_ratio") or 1.0,
+            "transfer_high": ask.typical("transfer.high_ratio"),
             "transfer_low": ask.maybe("transfer.low_ratio"),
             "idle_rpm": ask.maybe("engine.idle_rpm"),
             "target_rpm": ask.maybe("aims.cruise_rpm"),

@@ -115,6 +115,7 @@ def readable_size(size: str) -> str:
     return re.sub(r"\s+", " ", size.strip()).upper()
 
 
+@lru_cache(maxsize=1024)
 def designation(size: str) -> str:
     """The size alone, without spaces and marks: ``285 / 75 R 17 121S`` is ``285/75R17``. Raises Refused."""
     text = readable_size(size)

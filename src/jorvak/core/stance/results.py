@@ -2,25 +2,30 @@
 
 from dataclasses import dataclass
 
+from jorvak.core.calculation import Refused
+from jorvak.core.load.results import added_mass
 from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Carrier
-from jorvak.core.rolling.results import ENDS, End, Tyre, tyre
+from jorvak.core.rolling.results import ENDS, End, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stages import Moment
+from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
 from jorvak.core.stance.stance import StanceIn, StanceOut, StancePointIn, rise_at, stance
 
 
 @dataclass(frozen=True, slots=True)
 class Height:
-    """Overall height, and what a garage door leaves above it (None where no door was given)."""
+    """Overall height, and what a garage door and a ferry leave above it (None where none was given)."""
 
     height_mm: float
     garage_left_mm: float | None
+    ferry_left_mm: float | None
 
 
 @dataclass(frozen=True, slots=True)
 class StanceResults:
+    lift: Result[LiftStackOut]
     angles: Result[StanceOut]
     under_differentials_mm: Result[float]
     height: Result[Height]
@@ -28,7 +33,7 @@ class StanceResults:
 
 @dataclass(frozen=True, slots=True)
 class WheelOutline:
-    """A wheel of the drawing. ``rise_mm`` is how much higher its axle stands than as found."""
+    """A wheel of the drawing, and how much higher axle, frame and body stand there than as found."""
 
     diameter_mm: float
     radius_mm: float
@@ -36,6 +41,8 @@ class WheelOutline:
     rim_mm: float
     width_mm: float
     rise_mm: float
+    frame_rise_mm: float
+    body_rise_mm: float
     size: str
 
 
@@ -57,8 +64,9 @@ class Outline:
 
 
 def stance_results(moment: Moment) -> StanceResults:
-    """Angles, ground clearance and height of a rig at a stage. Suspension lift comes with its kinds."""
+    """Lift, angles, ground clearance and height of a rig at a stage."""
     return StanceResults(
+        lift=work_out(moment, lift),
         angles=work_out(moment, angles),
         under_differentials_mm=work_out(moment, _under_differentials),
         height=work_out(moment, height),
@@ -68,19 +76,26 @@ def stance_results(moment: Moment) -> StanceResults:
 def outline(moment: Moment) -> Outline:
     """The outline of a rig at a stage, as far as it is known."""
     ask = Ask(moment)
-    front, rear = _wheel(ask, "front"), _wheel(ask, "rear")
-    front_rise, rear_rise = (wheel.rise_mm if wheel else 0.0 for wheel in (front, rear))
+    front, rear = (_wheel(ask, end) for end in ENDS)
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
-    for name, on in moment.rig.points.items():
+    for name, on in moment.points.items():
         x, z = ask.maybe(f"points.{name}.x_mm"), ask.maybe(f"points.{name}.z_mm")
         if x is None or z is None:
             continue
-        rise = {"front-axle": front_rise, "rear-axle": rear_rise}.get(on)
-        if rise is None:
-            rise = rise_at(x, wheelbase, front_rise, rear_rise) if wheelbase else front_rise
+        at_front, at_rear = (_rise_of(wheel, on) for wheel in (front, rear))
+        if on == "rear-axle":
+            rise = at_rear
+        else:
+            rise = rise_at(x, wheelbase, at_front, at_rear) if wheelbase and on != "front-axle" else at_front
         points.append(PointOutline(name=name, on=on, x_mm=x, z_mm=z + rise))
     return Outline(front=front, rear=rear, points=tuple(points))
+
+
+def _rise_of(wheel: WheelOutline | None, on: Carrier) -> float:
+    if wheel is None:
+        return 0.0
+    return {"frame": wheel.frame_rise_mm, "body": wheel.body_rise_mm}.get(on, wheel.rise_mm)
 
 
 def _wheel(ask: Ask, end: End) -> WheelOutline | None:
@@ -89,9 +104,9 @@ def _wheel(ask: Ask, end: End) -> WheelOutline | None:
     except Missing:
         return None
     try:
-        rise = here.static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
-    except Missing:
-        rise = 0.0
+        up = axle_lift(ask, end)
+    except (Missing, Refused):
+        up = stacked(0.0, 0.0, 0.0)
     diameter = here.size.diameter_mm or 2 * here.static_radius_mm
     return WheelOutline(
         diameter_mm=diameter,
@@ -99,31 +114,105 @@ def _wheel(ask: Ask, end: End) -> WheelOutline | None:
         static_radius_mm=here.static_radius_mm,
         rim_mm=here.size.rim_in * MM_PER_IN,
         width_mm=here.size.section_width_mm,
-        rise_mm=rise,
+        rise_mm=up.axle_rise_mm,
+        frame_rise_mm=up.frame_rise_mm,
+        body_rise_mm=up.body_rise_mm,
         size=designation(ask.need(f"wheels.{end}_left.size")),
     )
 
 
-def _tyres(ask: Ask) -> tuple[tuple[Tyre, Tyre], tuple[Tyre, Tyre]]:
-    """The tyres of front and rear, each as found and here."""
-    front, rear = ((tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS)
-    return front, rear
+def lift(ask: Ask) -> LiftStackOut:
+    """What lifts what, against as found. Raises Missing."""
+    return LiftStackOut(front=axle_lift(ask, "front"), rear=axle_lift(ask, "rear"))
 
 
-def _rises(ask: Ask) -> list[float]:
-    """How much higher front and rear axle stand than as found."""
-    return [here.static_radius_mm - found.static_radius_mm for found, here in _tyres(ask)]
+def axle_lift(ask: Ask, end: End) -> AxleLift:
+    """The rises at one end, against as found. Raises Missing."""
+    return stacked(tyre_rise(ask, end), suspension_lift(ask, end), _more(ask, f"body.{end}_lift_mm"))
+
+
+def tyre_rise(ask: Ask, end: End) -> float:
+    """How much higher the axle stands by its tyres. Raises Missing."""
+    if f"wheels.{end}_left.size" not in ask.moment.set_by:
+        return 0.0
+    return tyre(ask, end).static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
+
+
+def suspension_lift(ask: Ask, end: End) -> float:
+    """Frame against axle: springs with what they carry, and all that stands between. Raises Missing."""
+    at = f"{end}_suspension"
+    through_ratio = _more(ask, f"{at}.spacer_mm") + _more(ask, f"{at}.strut_spacer_mm")
+    lifted = sum(_more(ask, f"{at}.{what}_mm") for what in ("block", "arch", "direct"))
+    lifted += _more(ask, f"{at}.shackle_mm") / 2
+    if through_ratio:
+        lifted += through_ratio / ask.typical(f"{at}.motion_ratio")
+    return lifted + _spring_lift(ask, end)
+
+
+def _more(ask: Ask, path: str) -> float:
+    """What changes have made a figure larger by; nothing noted as found counts as nothing there."""
+    if path not in ask.moment.set_by:
+        return 0.0
+    return float((ask.maybe(path) or 0.0) - (ask.maybe(path, as_found=True) or 0.0))
+
+
+SPRING = ("free_length_mm", "rate_n_per_mm")
+
+
+def _spring_lift(ask: Ask, end: End) -> float:
+    """What other springs, and the load that changes put on them, come to at the wheel."""
+    at = f"{end}_suspension"
+    changed = any(f"{at}.{key}" in ask.moment.set_by for key in (*SPRING, "added_corner_kg"))
+    if not changed and any(f"{at}.{key}" not in ask.moment.here for key in SPRING):
+        return 0.0
+    added = _added_corner(ask, end)
+    if not changed and not added:
+        return 0.0
+    corner = (
+        ask.need(f"body.{end}_axle_kg", as_found=True) - ask.typical(f"{end}_axle.unsprung_kg", as_found=True)
+    ) / 2
+    if corner <= 0:
+        raise Refused(
+            f"{end}_axle.unsprung_kg", f"The {end} axle's unsprung mass is more than the whole axle weighs."
+        )
+    old, new = (
+        SpringIn(
+            free_length_mm=ask.need(f"{at}.free_length_mm", found),
+            rate_n_per_mm=ask.need(f"{at}.rate_n_per_mm", found),
+        )
+        for found in (True, False)
+    )
+    return spring_lift(
+        SpringItem(kind="spring", axle=end, old=old, new=new, sprung_kg=corner, sprung_kg_new=max(corner + added, 0.0),
+                   motion_ratio=ask.typical(f"{at}.motion_ratio"))
+    )  # fmt: skip
+
+
+def _added_corner(ask: Ask, end: End) -> float:
+    """Sprung mass that came on each corner: as the springs were chosen for, or by the changes up to here."""
+    path = f"{end}_suspension.added_corner_kg"
+    if path in ask.moment.here:
+        return float(ask.need(path)) - float(ask.maybe(path, as_found=True) or 0.0)
+    if not ask.moment.changes:
+        return 0.0
+    added = added_mass(ask)
+    if end == "front":
+        return (added.front_kg - added.unsprung_front_kg) / 2
+    return (added.rear_kg - added.unsprung_rear_kg) / 2
 
 
 def angles(ask: Ask) -> StanceOut:
     """Approach, departure, breakover, ground clearance. Raises Missing."""
     wheelbase = ask.need("body.wheelbase_mm")
-    (found_front, front), (found_rear, rear) = _tyres(ask)
+    (found_front, front), (found_rear, rear) = (
+        (tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS
+    )
+    raised = lift(ask)
     points = [
         StancePointIn(
             name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=on
         )
-        for name, on in ask.moment.rig.points.items()
+        for name, on in ask.moment.points.items()
     ]
     if not points:
         raise Missing(None, "underside points")
@@ -134,19 +223,34 @@ def angles(ask: Ask) -> StanceOut:
             rear_radius_mm=rear.static_radius_mm,
             stock_front_radius_mm=found_front.static_radius_mm,
             stock_rear_radius_mm=found_rear.static_radius_mm,
+            lift_front_mm=raised.front.suspension_lift_mm,
+            lift_rear_mm=raised.rear.suspension_lift_mm,
+            body_lift_front_mm=raised.front.body_lift_mm,
+            body_lift_rear_mm=raised.rear.body_lift_mm,
             points=points,
         )
     )
 
 
+def _axle_rises(ask: Ask) -> list[float]:
+    for end in ENDS:
+        tyre(ask, end)
+    return [tyre_rise(ask, end) for end in ENDS]
+
+
 def _under_differentials(ask: Ask) -> float:
     """How much more there is under the lower axle point: half of what the tyre grew, less its squash."""
-    return min(_rises(ask))
+    return min(_axle_rises(ask))
 
 
 def height(ask: Ask) -> Height:
-    """Overall height. Raises Missing."""
+    """Overall height: the roof goes up with the body at its higher end. Raises Missing."""
     found_height = ask.need("body.height_mm")
-    now = found_height + max(_rises(ask))
-    garage = ask.maybe("aims.garage_height_mm")
-    return Height(height_mm=now, garage_left_mm=None if garage is None else garage - now)
+    raised = lift(ask)
+    now = found_height + max(raised.front.body_rise_mm, raised.rear.body_rise_mm)
+    garage, ferry = ask.maybe("aims.garage_height_mm"), ask.maybe("aims.ferry_height_mm")
+    return Height(
+        height_mm=now,
+        garage_left_mm=None if garage is None else garage - now,
+        ferry_left_mm=None if ferry is None else ferry - now,
+    )

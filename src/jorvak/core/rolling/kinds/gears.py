@@ -1,11 +1,12 @@
 """Another ring and pinion, in one axle or in both."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, checked
+from jorvak.core.kind_fields import Where
 from jorvak.core.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
@@ -14,12 +15,13 @@ from jorvak.core.rolling.regear import SAME_RATIO
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "gears 4.10 or gears rear 41/10"
-Where = Literal["front", "rear", "both"]
 
 
 class Gears(Frozen):
-    axle: Where = "both"
-    ratio: Annotated[float, Field(strict=True, ge=1.5, le=12, allow_inf_nan=False)]
+    axle: Where = Field("both", description="which axles")
+    ratio: Annotated[float, Field(strict=True, ge=1.5, le=12, allow_inf_nan=False)] = Field(
+        description="ratio", examples=["4.10"]
+    )
 
 
 def _axles(fields: Gears) -> tuple[str, ...]:

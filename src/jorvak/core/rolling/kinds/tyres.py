@@ -1,11 +1,12 @@
 """Tyres of another size, on all positions."""
 
-from pydantic import field_validator
+from pydantic import Field, field_validator
 
 from jorvak.core.calculation import Number, Positive, Refused
-from jorvak.core.catalogue import POSITIONS
-from jorvak.core.kinds import Kind
-from jorvak.core.rig import Figure, Figures, Frozen, Rig
+from jorvak.core.catalogue import ENDS, POSITIONS
+from jorvak.core.kind_fields import added
+from jorvak.core.kinds import Kind, Mass
+from jorvak.core.rig import Change, Figure, Figures, Frozen, Rig
 from jorvak.core.rolling.tyre_size import designation, readable_size, sidewall
 from jorvak.core.work.jobs import Job, job
 
@@ -13,9 +14,10 @@ EXAMPLE = "tyre 285/75R17"
 
 
 class Tyres(Frozen):
-    size: str
-    rim_width_in: Positive | None = None
-    offset_mm: Number | None = None
+    size: str = Field(description="size", examples=["285/75R17 121/118S"])
+    rim_width_in: Positive | None = Field(None, description="rim width", examples=["8"])
+    offset_mm: Number | None = Field(None, description="offset", examples=["20"])
+    heavier_each_kg: Number | None = Field(None, description="each heavier by", examples=["6.2"])
 
     @field_validator("size")
     @classmethod
@@ -42,7 +44,19 @@ def effect(fields: Tyres, before: Figures) -> dict[str, Figure | None]:
             figures[f"{place}.rim_width_in"] = Figure(value=fields.rim_width_in, known="plate")
         if fields.offset_mm is not None:
             figures[f"{place}.offset_mm"] = Figure(value=fields.offset_mm, known="plate")
+    if fields.heavier_each_kg is not None:
+        for end in ENDS:
+            unsprung = f"{end}_axle.unsprung_kg"
+            if unsprung in before:
+                figures[unsprung] = added(before, unsprung, 2 * fields.heavier_each_kg)
     return figures
+
+
+def masses(fields: Tyres, change: Change) -> tuple[Mass, ...]:
+    """Two on each axle; the spare is taken to ride at the rear one."""
+    if fields.heavier_each_kg is None:
+        return ()
+    return (Mass(2 * fields.heavier_each_kg, "front"), Mass(3 * fields.heavier_each_kg, "rear"))
 
 
 def jobs(fields: Tyres) -> tuple[Job, ...]:
@@ -93,6 +107,7 @@ KIND = Kind(
     fields=Tyres,
     title=title,
     effect=effect,
+    masses=masses,
     jobs=jobs,
     read=read,
 )

@@ -1,0 +1,22 @@
+"""The areas of the trade that say something of a rig at a stage."""
+
+from dataclasses import dataclass
+
+from jorvak.core.load.results import LoadResults, load_results
+from jorvak.core.rolling.results import RollingResults, rolling_results
+from jorvak.core.stages import Moment
+from jorvak.core.stance.results import StanceResults, stance_results
+
+
+@dataclass(frozen=True, slots=True)
+class Results:
+    """Results by area."""
+
+    rolling: RollingResults
+    stance: StanceResults
+    load: LoadResults
+
+
+def results_of(moment: Moment) -> Results:
+    """Every result of every area."""
+    return Results(rolling=rolling_results(moment), stance=stance_results(moment), load=load_results(moment))

@@ -1,0 +1,120 @@
+"""Which figures a rig can have: what each is called, what it looks like typed, and what is believable."""
+
+from dataclasses import replace
+from functools import cache, lru_cache
+from typing import Any
+
+from jorvak.core.calculation import Refused
+from jorvak.core.catalogue.spec import FigureSpec, Shape, usual_doubt
+from jorvak.core.catalogue.table import ENDS, GAP_FIGURES, PART_FIGURES, POINT_FIGURES, POSITIONS, rows
+from jorvak.core.rolling.tyre_size import readable_size
+
+__all__ = [
+    "ENDS",
+    "GAP_FIGURES",
+    "NAMED",
+    "PART_FIGURES",
+    "POINT_FIGURES",
+    "POSITIONS",
+    "BadFigure",
+    "FigureSpec",
+    "Shape",
+    "catalogue",
+    "checked",
+    "spec_of",
+    "usual_doubt",
+]
+
+MOST_RATIOS = 24
+MOST_TEXT = 120
+NAMED = {"points": POINT_FIGURES, "gaps": GAP_FIGURES, "parts": PART_FIGURES}
+"""Figures of what a builder names: underside points, gaps around a tyre, parts."""
+
+
+class BadFigure(ValueError):
+    """A figure that cannot be. ``path`` says which, the message what would work."""
+
+    def __init__(self, path: str, message: str) -> None:
+        super().__init__(message)
+        self.path = path
+
+
+@cache
+def catalogue() -> dict[str, FigureSpec]:
+    """Every figure that a rig can have apart from its points, by path, in the order in which they are shown."""
+    return {spec.path: spec for spec in rows()}
+
+
+@lru_cache(maxsize=4096)
+def spec_of(path: str) -> FigureSpec:
+    """The specification of the figure at ``path``. Raises BadFigure where no such figure exists."""
+    if path in catalogue():
+        return catalogue()[path]
+    parts = path.split(".")
+    if len(parts) == 3 and parts[0] in NAMED and parts[1] and parts[2] in NAMED[parts[0]]:
+        spec = NAMED[parts[0]][parts[2]]
+        return replace(spec, path=path, label=f"{parts[1]}, {spec.label}")
+    raise BadFigure(path, f"A rig has no figure called {path[:80]}.")
+
+
+def checked(path: str, value: Any) -> Any:
+    """``value`` as the figure at ``path`` holds it: a float, a tuple of floats, or text.
+
+    Raises BadFigure with what would work.
+    """
+    spec = spec_of(path)
+    match spec.shape:
+        case "choice":
+            if value not in spec.choices:
+                raise BadFigure(path, f"The {spec.label} is {_either(spec.choices)}, not {_said(value)}.")
+            return value
+        case "size":
+            return _size(spec, value)
+        case "text":
+            if not isinstance(value, str) or not 0 < len(value.strip()) <= MOST_TEXT:
+                raise BadFigure(
+                    path, f"The {spec.label} is text of at most {MOST_TEXT} letters, such as {spec.example}."
+                )
+            return value.strip()
+        case "ratios":
+            if not isinstance(value, (list, tuple)) or not 0 < len(value) <= MOST_RATIOS:
+                raise BadFigure(
+                    path, f"The {spec.label}: give 1 to {MOST_RATIOS} ratios, for example {spec.example}."
+                )
+            return tuple(_number(spec, one) for one in value)
+        case "number":
+            return _number(spec, value)
+
+
+def _size(spec: FigureSpec, value: Any) -> str:
+    if not isinstance(value, str):
+        raise BadFigure(spec.path, f"The {spec.label} is text such as {spec.example}, not {_said(value)}.")
+    try:
+        return readable_size(value)
+    except Refused as refused:
+        raise BadFigure(spec.path, refused.message) from None
+
+
+def _number(spec: FigureSpec, value: Any) -> float:
+    if isinstance(value, bool) or not isinstance(value, (int, float)):
+        raise BadFigure(
+            spec.path, f"The {spec.label} is a number such as {spec.example}, not {_said(value)}."
+        )
+    if not spec.low <= value <= spec.high:
+        unit = f" {spec.quantity.core_unit.symbol}".rstrip() if spec.quantity else ""
+        far = f"{value:g}" if abs(value) < 1e12 else "beyond all measure"
+        raise BadFigure(
+            spec.path,
+            f"The {spec.label} would be {far}{unit}; it lies between {spec.low:g} and {spec.high:g}{unit}. "
+            f"Type for example {spec.example}.",
+        )
+    return float(value)
+
+
+def _either(choices: tuple[str, ...]) -> str:
+    return f"{', '.join(choices[:-1])} or {choices[-1]}"
+
+
+def _said(value: Any) -> str:
+    text = repr(value)
+    return text if len(text) <= 40 else text[:40] + "…"

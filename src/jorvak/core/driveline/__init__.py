@@ -1,0 +1,1 @@
+"""Driveline: shafts, cases, axles, gearboxes."""

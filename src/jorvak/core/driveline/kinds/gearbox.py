@@ -1,0 +1,83 @@
+"""Another gearbox."""
+
+from pydantic import Field, field_validator
+
+from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import checked
+from jorvak.core.kind_fields import Ratio, Words, set_where_given
+from jorvak.core.kinds import Kind
+from jorvak.core.quantities import RATIO, Unreadable
+from jorvak.core.quantities import read as read_quantity
+from jorvak.core.rig import Figure, Figures, Frozen, Rig
+from jorvak.core.work.jobs import Job, job
+
+EXAMPLE = "box 4.30 2.40 1.50 1.00 0.80"
+
+
+def read_ratios(text: str) -> list[float]:
+    """Ratios from first to top, as typed. Raises ValueError with what would work."""
+    try:
+        return [read_quantity(part, RATIO).value for part in text.split()]
+    except Unreadable as error:
+        raise ValueError(str(error)) from None
+
+
+class Gearbox(Frozen):
+    gears: Words = Field(description="ratios, first to top", examples=["4.08 2.29 1.47 1.00 0.82"])
+    reverse_ratio: Ratio | None = Field(None, description="reverse", examples=["3.97"])
+
+    @field_validator("gears")
+    @classmethod
+    def _ratios(cls, gears: str) -> str:
+        read_ratios(gears)
+        return gears
+
+
+def title(fields: Gearbox) -> str:
+    return f"gearbox, first {read_ratios(fields.gears)[0]:.2f}"
+
+
+def effect(fields: Gearbox, before: Figures) -> dict[str, Figure | None]:
+    gears = Figure(checked("gearbox.gears", read_ratios(fields.gears)), "plate")
+    reverse = set_where_given({"gearbox.reverse_ratio": fields.reverse_ratio})
+    return {"gearbox.gears": gears, **reverse}
+
+
+def jobs(fields: Gearbox) -> tuple[Job, ...]:
+    return (
+        job(
+            "Swap the gearbox",
+            16.0,
+            (
+                "Bell housing, pilot, clutch spline, clutch travel, mount, length, shift and switches compared on the floor.",
+                "Both shafts change length with the box: measure again.",
+                "Oil by the gearbox's maker, kind and quantity.",
+            ),
+            (
+                "stands",
+                "battery",
+                "local-code",
+            ),
+        ),
+    )
+
+
+def read(words: str, rig: Rig) -> Gearbox:
+    """Everything after the word are ratios."""
+    try:
+        return Gearbox(gears=words)
+    except ValueError as error:
+        said = str(error).split("Value error, ")[-1].split(" [type=")[0]
+        raise Refused("line", f"Gearbox: {said} Type for example {EXAMPLE}.") from None
+
+
+KIND = Kind(
+    name="gearbox",
+    words=("box",),
+    example=EXAMPLE,
+    fields=Gearbox,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+    read=read,
+)

@@ -1,0 +1,133 @@
+"""What another case, gearbox or axle asks of its neighbours."""
+
+from collections.abc import Iterator
+
+from jorvak.core.calculation import SLACK
+from jorvak.core.findings import Finding, Here, Place, Settle
+from jorvak.core.kinds import opening
+
+ENDS = ("front", "rear")
+PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
+
+
+def shaft_to_change(here: Here) -> Iterator[Finding]:
+    """A case, a gearbox or a lift moved a shaft's end."""
+    for end in ENDS:
+        path = f"transfer.{end}_output_mm"
+        found, now = here.value(path, as_found=True), here.value(path)
+        moved = now - found if path in here.moment.set_by and found is not None else 0.0
+        lifted = here.results.stance.lift.value
+        lift = getattr(lifted, end).suspension_lift_mm if lifted else 0.0
+        boxes = list(here.changes("gearbox"))
+        shafts = [change for change in here.changes("shaft") if change.fields.get("axle") == end]
+        order = here.moment.changes
+        movers = [c for c in order if c.kind in ("transfer-case", "gearbox")]
+        if shafts and all(order.index(shafts[-1]) > order.index(mover) for mover in movers):
+            continue
+        if abs(moved) < 1.0 and abs(lift) < 1.0 and not boxes:
+            continue
+        # A longer case reaches towards the rear axle and away from the front one.
+        shorter = moved if end == "rear" else -moved
+        length = (
+            f" It comes out about {abs(shorter):.0f} mm {'shorter' if shorter > 0 else 'longer'}."
+            if moved
+            else ""
+        )
+        why = (
+            "the case moved its end"
+            if moved
+            else "a gearbox moved its end"
+            if boxes
+            else f"the frame stands {here.mm(lift)} further from the axle"
+        )
+        yield here.finding(
+            "shaft-to-change",
+            "measure",
+            f"{end.capitalize()} shaft: {why}.{length} Its slip has not been worked out since.",
+            "case",
+            figures=(path,) if moved else (),
+            result=None if moved else here.results.stance.lift,
+            change=movers[-1] if movers and (moved or boxes) else None,
+            settled_by=(Settle(text="Measure how far the slip is engaged at ride height", figure=f"{end}_shaft.engaged_mm"),),
+            subject=end,
+        )  # fmt: skip
+
+
+def output_side_clash(here: Here) -> Iterator[Finding]:
+    """The case's front output and the axle's differential on different sides."""
+    case, axle = here.value("transfer.front_output_side"), here.value("front_axle.differential_side")
+    figures = ("transfer.front_output_side", "front_axle.differential_side")
+    if not any(figure in here.moment.set_by for figure in figures) and not list(
+        here.changes("transfer-case")
+    ):
+        return
+    if case is None or axle is None:
+        missing = figures[0] if case is None else figures[1]
+        yield here.finding(
+            "output-side-clash",
+            "measure",
+            "On which side the case's front output and the front differential sit is not known.",
+            "front-axle",
+            figures=figures,
+            settled_by=(Settle(text="Look, and note the side", figure=missing),),
+        )
+    elif case != axle:
+        yield here.finding(
+            "output-side-clash",
+            "stop",
+            f"The case's front output is {case}, the front differential {axle}: the shaft cannot run there.",
+            "front-axle",
+            figures=figures,
+            settled_by=(Settle(text="A case or an axle of the other hand"),),
+        )
+
+
+def axle_rated_short(here: Here) -> Iterator[Finding]:
+    """An axle's own rating below what may stand on it, or does here."""
+    load = here.results.load.load.value
+    for end in ENDS:
+        rating, permitted = here.value(f"{end}_axle.rating_kg"), here.value(f"body.permitted_{end}_kg")
+        weighs = getattr(load, f"{end}_kg") if load else None
+        asked = max((kg for kg in (permitted, weighs) if kg is not None), default=None)
+        if rating is None or asked is None or rating >= asked - SLACK:
+            continue
+        yield here.finding(
+            "axle-rated-short",
+            "stop",
+            f"The {end} axle is rated {here.kg(rating)}, {here.kg(asked)} may stand on it.",
+            PLACES[end],
+            figures=(f"{end}_axle.rating_kg", f"body.permitted_{end}_kg"),
+            settled_by=(Settle(text="An axle with the rating, or less on it; springs do not raise it"),),
+            subject=end,
+        )
+
+
+def range_signal(here: Here) -> Iterator[Finding]:
+    """Another case may not give the signals that a computer waits for."""
+    for change in here.changes("transfer-case"):
+        yield here.finding(
+            "range-signal",
+            "measure",
+            "Do engine or gearbox computer wait for a low-range or position signal, and does this case give it?",
+            "case",
+            change=change,
+            settled_by=(Settle(text="Compare both cases' switches, wire by wire, in the wiring diagram"),),
+            subject=str(change.id),
+        )
+
+
+def oil_to_fill(here: Here) -> Iterator[Finding]:
+    """A new case, axle or gearbox starts dry."""
+    for change in here.changes("transfer-case", "axle", "gearbox"):
+        yield here.finding(
+            "oil-to-fill",
+            "note",
+            f"{opening(change)}: oil of the kind and quantity that its maker gives, breather clear.",
+            "case",
+            change=change,
+            settled_by=(Settle(text="Fill and tick it on the job's card"),),
+            subject=str(change.id),
+        )
+
+
+RULES = (shaft_to_change, output_side_clash, axle_rated_short, range_signal, oil_to_fill)

@@ -1,0 +1,43 @@
+"""What the fields of many kinds of change have in common."""
+
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from jorvak.core.rig import Figure, Figures
+
+Where = Literal["front", "rear", "both"]
+End = Literal["front", "rear"]
+LengthMm = Annotated[float, Field(strict=True, ge=-2000, le=6000, allow_inf_nan=False)]
+AngleDeg = Annotated[float, Field(strict=True, ge=-45, le=90, allow_inf_nan=False)]
+RateNPerMm = Annotated[float, Field(strict=True, ge=1, le=1000, allow_inf_nan=False)]
+Ratio = Annotated[float, Field(strict=True, ge=0.3, le=20, allow_inf_nan=False)]
+MassKg = Annotated[float, Field(strict=True, ge=-5000, le=10000, allow_inf_nan=False)]
+Words = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
+def ends_of(where: Where) -> tuple[End, ...]:
+    """The axles that a word names."""
+    return ("front", "rear") if where == "both" else (where,)
+
+
+def where_said(where: Where) -> str:
+    """The axles that a word names, in a title."""
+    return "front and rear" if where == "both" else where
+
+
+def plate(value: float | str) -> Figure:
+    """A figure as a part's sheet gives it."""
+    return Figure(value, "plate")
+
+
+def added(before: Figures, path: str, by: float) -> Figure:
+    """What stands at ``path`` and this much more; nothing noted counts as nothing there."""
+    noted = before.get(path)
+    return Figure((noted.value if noted else 0.0) + by, "plate", noted.doubt if noted else None)
+
+
+def set_where_given(fields: Mapping[str, float | str | None]) -> dict[str, Figure | None]:
+    """Figures by path for those values that are given."""
+    return {path: plate(value) for path, value in fields.items() if value is not None}

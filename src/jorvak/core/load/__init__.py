@@ -1,0 +1,1 @@
+"""Load: what a rig weighs, where, and what it may carry."""

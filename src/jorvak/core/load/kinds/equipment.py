@@ -1,0 +1,44 @@
+"""Anything else that weighs something somewhere: fridge, battery, spare parts."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import Words
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Equipment(Frozen):
+    name: Words = Field(description="what", examples=["fridge"])
+
+
+def title(fields: Equipment) -> str:
+    return fields.name
+
+
+def jobs(fields: Equipment) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Fit {fields.name}",
+            2.0,
+            (
+                "Weigh it as it will be carried.",
+                "Tied down to structure; nothing loose in the cabin.",
+                "Fuse at the battery for whatever takes current.",
+            ),
+            (
+                "battery",
+                "mass",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="equipment",
+    words=("add", "equipment"),
+    example="add fridge 24 kg at 2200",
+    fields=Equipment,
+    title=title,
+    jobs=jobs,
+)

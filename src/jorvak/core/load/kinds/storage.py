@@ -1,0 +1,53 @@
+"""Drawers, shelves, boxes."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import MassKg, Words
+from jorvak.core.kinds import Kind, Mass
+from jorvak.core.rig import Change, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Storage(Frozen):
+    name: Words = Field("drawers", description="what", examples=["drawers"])
+    carries_kg: MassKg | None = Field(None, description="with this in it", examples=["40"], ge=0)
+
+
+def title(fields: Storage) -> str:
+    return f"storage, {fields.name}"
+
+
+def masses(fields: Storage, change: Change) -> tuple[Mass, ...]:
+    """The furniture and what is kept in it, in one place."""
+    total = (change.mass_kg or 0.0) + (fields.carries_kg or 0.0)
+    return (Mass(total, change.mass_x_mm),) if total else ()
+
+
+def jobs(fields: Storage) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Build in {fields.name}",
+            8.0,
+            (
+                "Weigh it before it goes in, and with what goes into it.",
+                "Bolted to structure, not to trim: it must hold when the vehicle rolls.",
+                "Bed, seats, jack, spare and filler still reachable?",
+            ),
+            (
+                "mass",
+                "cutting",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="storage",
+    words=("storage", "drawers"),
+    example="storage drawers 62 kg at 2300",
+    fields=Storage,
+    title=title,
+    masses=masses,
+    jobs=jobs,
+)

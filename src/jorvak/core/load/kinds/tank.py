@@ -1,0 +1,58 @@
+"""A tank for fuel or water, by what it holds when full."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from jorvak.core.kinds import Kind, Mass
+from jorvak.core.rig import Change, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Tank(Frozen):
+    volume_l: float = Field(description="holds", examples=["60"], gt=0, le=1000)
+    holds: Literal["water", "diesel", "petrol"] = Field("water", description="of")
+
+
+def title(fields: Tank) -> str:
+    return f"tank {fields.volume_l:g} l {fields.holds}"
+
+
+KG_PER_L = {"water": 1.0, "diesel": 0.84, "petrol": 0.745}
+
+
+def masses(fields: Tank, change: Change) -> tuple[Mass, ...]:
+    """The tank itself and what it holds when full."""
+    empty = change.mass_kg or 0.0
+    return (Mass(empty + fields.volume_l * KG_PER_L[fields.holds], change.mass_x_mm),)
+
+
+def jobs(fields: Tank) -> tuple[Job, ...]:
+    return (
+        job(
+            "Fit the tank",
+            5.0,
+            (
+                "Before the load bed or the drawers: measure what is left of the room.",
+                "Strapped for several times its weight; baffles; breather; filler above the roof of the tank.",
+                "Full weight on the axle limits before it is filled the first time.",
+            ),
+            (
+                "stands",
+                "fuel",
+                "mass",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="tank",
+    words=("tank",),
+    example="tank 60 water at 1900",
+    fields=Tank,
+    title=title,
+    masses=masses,
+    jobs=jobs,
+)

@@ -1,0 +1,49 @@
+"""A winch."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import MassKg, Words
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Winch(Frozen):
+    rating_kg: MassKg | None = Field(
+        None, description="rated pull on the first layer", examples=["4300"], gt=0
+    )
+    name: Words | None = Field(None, description="which", examples=["with synthetic rope"])
+
+
+def title(fields: Winch) -> str:
+    rating = f" {fields.rating_kg:g} kg" if fields.rating_kg else ""
+    return f"winch{rating}{f' {fields.name}' if fields.name else ''}"
+
+
+def jobs(fields: Winch) -> tuple[Job, ...]:
+    return (
+        job(
+            "Fit the winch",
+            4.0,
+            (
+                "Before the bumper, on a mount rated for it.",
+                "Cable as short and as thick as the winch's sheet says, fused or isolated at the battery.",
+                "Pull once under load, all rope out but five turns, before it is needed.",
+            ),
+            (
+                "battery",
+                "winch",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="winch",
+    words=("winch",),
+    example="winch 38 kg at -520",
+    fields=Winch,
+    title=title,
+    jobs=jobs,
+)

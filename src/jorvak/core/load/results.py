@@ -1,0 +1,91 @@
+"""What a rig weighs at a stage, on each axle, and what is left of what it may."""
+
+from dataclasses import dataclass
+
+from jorvak.core.kinds import Mass, masses_of
+from jorvak.core.results import Ask, Result, work_out
+from jorvak.core.stages import Moment
+
+
+@dataclass(frozen=True, slots=True)
+class AddedMass:
+    """What changes add: on each axle by the lever, what of it is unsprung, and what has no place yet."""
+
+    front_kg: float
+    rear_kg: float
+    unsprung_front_kg: float
+    unsprung_rear_kg: float
+    unplaced_kg: float
+
+    @property
+    def total_kg(self) -> float:
+        return self.front_kg + self.rear_kg + self.unplaced_kg
+
+
+@dataclass(frozen=True, slots=True)
+class Load:
+    """Empty of crew; ``unplaced_kg`` is in the total and on neither axle. None: no limit is noted."""
+
+    total_kg: float
+    front_kg: float
+    rear_kg: float
+    added_kg: float
+    unplaced_kg: float
+    payload_kg: float | None
+    front_left_kg: float | None
+    rear_left_kg: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class LoadResults:
+    load: Result[Load]
+
+
+def load_results(moment: Moment) -> LoadResults:
+    """Everything that this area says of a rig at a stage."""
+    return LoadResults(load=work_out(moment, load))
+
+
+def added_mass(ask: Ask) -> AddedMass:
+    """What the changes of a moment add. Raises Missing on the wheelbase where a place needs it."""
+    front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
+    for change in ask.moment.changes:
+        for mass in masses_of(change):
+            match mass.x_mm:
+                case None:
+                    unplaced += mass.kg
+                case "front":
+                    front += mass.kg
+                    unsprung_front += mass.kg
+                case "rear":
+                    rear += mass.kg
+                    unsprung_rear += mass.kg
+                case _:
+                    on_rear = _on_rear(mass, mass.x_mm, ask.need("body.wheelbase_mm"))
+                    front += mass.kg - on_rear
+                    rear += on_rear
+    return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced)
+
+
+def _on_rear(mass: Mass, x_mm: float, wheelbase_mm: float) -> float:
+    return mass.kg * x_mm / wheelbase_mm
+
+
+def load(ask: Ask) -> Load:
+    """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
+    found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
+    added = added_mass(ask)
+    front, rear = found_front + added.front_kg, found_rear + added.rear_kg
+    total = front + rear + added.unplaced_kg
+    permitted = ask.maybe("body.permitted_kg")
+    on_front, on_rear = ask.maybe("body.permitted_front_kg"), ask.maybe("body.permitted_rear_kg")
+    return Load(
+        total_kg=total,
+        front_kg=front,
+        rear_kg=rear,
+        added_kg=added.total_kg,
+        unplaced_kg=added.unplaced_kg,
+        payload_kg=None if permitted is None else permitted - total,
+        front_left_kg=None if on_front is None else on_front - front,
+        rear_left_kg=None if on_rear is None else on_rear - rear,
+    )

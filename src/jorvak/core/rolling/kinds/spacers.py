@@ -1,0 +1,49 @@
+"""Spacers between hub and wheel."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Spacers(Frozen):
+    thickness_mm: LengthMm = Field(description="thickness", examples=["25"], gt=0)
+    axle: Where = Field("both", description="where")
+
+
+def title(fields: Spacers) -> str:
+    return f"wheel spacers {fields.thickness_mm:g}, {where_said(fields.axle)}"
+
+
+def effect(fields: Spacers, before: Figures) -> dict[str, Figure | None]:
+    """A spacer takes its thickness from the offset, wherever the wheel's place is worked out."""
+    paths = [f"wheels.{end}_{side}.spacer_mm" for end in ends_of(fields.axle) for side in ("left", "right")]
+    return {path: added(before, path, fields.thickness_mm) for path in paths}
+
+
+def jobs(fields: Spacers) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Fit the spacers, {where_said(fields.axle)}",
+            1.0,
+            (
+                "Thread engagement at least the stud's diameter; measure it with the wheel on.",
+                "Hub faces clean to the metal; the spacer centres on the hub and the wheel on the spacer.",
+                "Turn to both locks and bump the suspension: does the tyre touch the fender lip?",
+            ),
+            ("stands", "local-code"),
+        ),
+    )
+
+
+KIND = Kind(
+    name="wheel-spacers",
+    words=("wheel-spacer", "wheel-spacers"),
+    example="wheel-spacers 25 rear",
+    fields=Spacers,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

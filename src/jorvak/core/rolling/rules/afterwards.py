@@ -1,0 +1,55 @@
+"""What fresh work asks for afterwards: running in, retightening."""
+
+from collections.abc import Iterator
+
+from jorvak.core.findings import Finding, Here, Settle
+from jorvak.core.kinds import opening
+from jorvak.core.quantities import DISTANCE
+from jorvak.core.rig import Change
+
+RETIGHTEN_KM = 100.0
+WHEELS = ("tyres", "wheels", "wheel-spacers")
+BOLTS = ("springs", "blocks", "shackles", "coil-spacers")
+
+
+def running_in(here: Here) -> Iterator[Finding]:
+    """New gears are run in gently, then the oil is changed."""
+    for change in here.changes("gears"):
+        yield here.finding(
+            "running-in",
+            "note",
+            f"{opening(change)}: a gentle first distance, no towing, then new oil.",
+            "rear-axle" if change.fields.get("axle") != "front" else "front-axle",
+            change=change,
+            settled_by=(Settle(text="By the gear maker's distance"),),
+            subject=str(change.id),
+        )
+
+
+def retighten(here: Here) -> Iterator[Finding]:
+    """Wheels, spring bolts and U-bolts after the first kilometres; overdue it is worse."""
+    now = here.value("odometer.reading_km")
+    for change in here.changes(*WHEELS, *BOLTS):
+        gone = _gone_since(change, now)
+        what = "the wheel nuts, the spare's too" if change.kind in WHEELS else "spring bolts and U-bolts"
+        overdue = gone is not None and gone > RETIGHTEN_KM
+        said = "" if gone is None else f" {here.said(gone, DISTANCE)} have gone since."
+        yield here.finding(
+            "retighten",
+            ("stop" if change.kind in WHEELS else "watch") if overdue else "note",
+            f"{opening(change)}: retighten {what} after 50 to 100 km, and once more after the first rough track.{said}",
+            "both-axles",
+            figures=("odometer.reading_km",) if now is not None else (),
+            change=change,
+            settled_by=(Settle(text="Done: accept it with the reading at which it was done"),),
+            subject=str(change.id),
+        )
+
+
+def _gone_since(change: Change, now: float | None) -> float | None:
+    if now is None or change.fitted is None or change.fitted.odometer_km is None:
+        return None
+    return max(now - change.fitted.odometer_km, 0.0)
+
+
+RULES = (running_in, retighten)

@@ -1,0 +1,150 @@
+"""What tyres and gears upset in the drive: axles that differ, the speedometer, gearing."""
+
+from collections.abc import Iterator
+from functools import partial
+
+from jorvak.core.findings import Finding, Here, Settle, Severity, add, beyond, measure_first
+from jorvak.core.quantities import SPEED
+from jorvak.core.results import work_out
+from jorvak.core.rolling.axle_match import LOOSE_SURFACE_PCT, MATCHED_PCT
+from jorvak.core.rolling.kinds.gears import Gears
+from jorvak.core.rolling.kinds.speedometer import Speedometer
+from jorvak.core.rolling.regear import SAME_RATIO
+from jorvak.core.rolling.results import End, speedometer_state
+
+TALLER_LIMIT_PCT = 5.0
+WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
+
+
+def axle_ratios_differ(here: Here) -> Iterator[Finding]:
+    """A part-time drive whose axles do not turn alike; settled by the same ratio in the other axle."""
+    result = here.results.rolling.axle_match
+    match = result.value
+    if match is None:
+        return
+    apart, off = abs(match.mismatch_pct), result.off("mismatch_pct")
+    severity: Severity | None = beyond(apart - LOOSE_SURFACE_PCT, off) or beyond(
+        apart - MATCHED_PCT, off, "watch"
+    )
+    if severity is None:
+        return
+    faster = "front" if match.mismatch_pct > 0 else "rear"
+    limit = {
+        "stop": "Not in four-wheel drive on any surface.",
+        "measure": f"Too close to call: beyond {LOOSE_SURFACE_PCT:g} % it may be driven on no surface.",
+    }.get(severity, "Four-wheel drive on loose ground only.")
+    near = f" (±{off:.1f})" if off else ""
+    yield here.finding(
+        "axle-ratios-differ",
+        severity,
+        f"The axles turn {apart:.1f} % apart{near}, the {faster} one faster{_ratios_said(here)}. {limit} {WINDS_UP_ANYWAY}",
+        "both-axles",
+        result=result,
+        settled_by=(
+            *(measure_first(result, "mismatch_pct") if severity == "measure" else ()),
+            *_same_ratio_in_the_other(here),
+        ),
+    )
+
+
+def _ratios_said(here: Here) -> str:
+    front, rear = (here.value(f"{end}_axle.ratio") for end in ("front", "rear"))
+    return f": front {front:.2f}, rear {rear:.2f}" if front and rear else ""
+
+
+def _same_ratio_in_the_other(here: Here) -> tuple[Settle, ...]:
+    """Gears for the axle that was not changed last, like those of the one that was."""
+    front, rear = (here.value(f"{end}_axle.ratio") for end in ("front", "rear"))
+    if front is None or rear is None or abs(front - rear) < SAME_RATIO:
+        return (
+            Settle(
+                text="Measure the roll-out of front and rear tyres",
+                figure="wheels.front_left.circumference_mm",
+            ),
+        )
+    changes, set_by = here.moment.rig.changes, here.moment.set_by
+    front_set, rear_set = (set_by.get(f"{end}_axle.ratio") for end in ("front", "rear"))
+    front_is_newer = front_set is not None and (
+        rear_set is None or changes.index(front_set) > changes.index(rear_set)
+    )
+    other: End = "rear" if front_is_newer else "front"
+    return (add("gears", Gears(axle=other, ratio=front if front_is_newer else rear)),)
+
+
+def speedometer_outside_band(here: Here) -> Iterator[Finding]:
+    """The instrument leaves the permitted band and nothing corrects it yet."""
+    result = here.results.rolling.speedometer
+    state = result.value
+    if state is None or state.calculated.within_band or here.value("speedometer.correction") == "yes":
+        return
+    answer = state.calculated
+    side = "low" if answer.error_pct < 0 else "high"
+    worst = max((row for row in answer.band if not row.ok), key=lambda row: row.true_kmh)
+    off = result.off("calculated.error_pct")
+    near = f" (±{off:.1f})" if off else ""
+    unsure = "calculated.within_band" in result.unsure
+    settle = [] if (ratio := _ratio_within_band(here)) is None else [
+        add("gears", Gears(axle="both", ratio=ratio), ": the sensor sees the axle ratio")
+    ]  # fmt: skip
+    yield here.finding(
+        "speedometer-outside-band",
+        "watch",
+        f"The speedometer reads {abs(answer.error_pct):.1f} % {side}{near} and leaves the permitted band: "
+        f"it shows {here.said(worst.indicated_kmh, SPEED)} at a true {here.said(worst.true_kmh, SPEED)}.",
+        "dash",
+        result=result,
+        settled_by=(
+            *settle,
+            add("speedometer", Speedometer(), ", checked against satellite speed"),
+            *(measure_first(result, "calculated.error_pct") if unsure else ()),
+        ),
+    )
+
+
+def _ratio_within_band(here: Here) -> float | None:
+    """The tallest ratio that exists and brings the reading into the band; None where the sensor is blind to it."""
+    regearing = here.results.rolling.regearing.value
+    if here.value("speedometer.sensor") != "upstream" or regearing is None:
+        return None
+    taken_at_its_word = here.moment.without_doubt()
+    for candidate in regearing.candidates:
+        ratio = candidate.calculated.ratio
+        state = work_out(taken_at_its_word, partial(speedometer_state, ratio=ratio)).value
+        if state is not None and state.calculated.within_band:
+            return ratio
+    return None
+
+
+def gearing_taller(here: Here) -> Iterator[Finding]:
+    """The effective ratio lies more than 5 % below that as found."""
+    result = here.results.rolling.taller
+    taller = result.value
+    if taller is None or (taller.effective_ratio / taller.found_ratio - 1) * 100 >= -TALLER_LIMIT_PCT - 1e-9:
+        return
+    settle = []
+    regearing = here.results.rolling.regearing.value
+    picks = {school.aim: school.pick for school in regearing.schools} if regearing else {}
+    for aim in ("restore", "pull"):
+        pick = picks.get(aim)
+        if pick is not None and regearing is not None:
+            settle.append(add("gears", Gears(axle=regearing.axle, ratio=pick), f", to {aim}"))
+    if not settle:
+        settle.append(Settle(text="Say which ratios exist for this axle", figure="rear_axle.available"))
+    off = result.off("taller_pct")
+    if taller.taller_pct - off < TALLER_LIMIT_PCT:
+        settle += measure_first(result, "taller_pct")
+    feels = (
+        f": it feels like {taller.effective_ratio:.2f} on the old tyres" if taller.found_ratio != 1.0 else ""
+    )
+    near = f" (±{off:.1f})" if off else ""
+    yield here.finding(
+        "gearing-taller",
+        "watch",
+        f"Gearing is {taller.taller_pct:.1f} % taller{near} than as found{feels}. Weaker on grades, crawls faster.",
+        "rear-axle",
+        result=result,
+        settled_by=tuple(settle),
+    )
+
+
+RULES = (axle_ratios_differ, speedometer_outside_band, gearing_taller)

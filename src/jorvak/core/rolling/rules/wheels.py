@@ -1,0 +1,122 @@
+"""Wheels against the hub that they go on."""
+
+from collections.abc import Iterator
+
+from jorvak.core.calculation import SLACK
+from jorvak.core.catalogue import spec_of
+from jorvak.core.findings import Finding, Here, Place, Settle, beyond
+from jorvak.core.rolling.results import ENDS
+from jorvak.core.rolling.tyre_size import sidewall
+
+MATES_WITHIN_MM = 0.1
+PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
+
+
+def _alike(a: object, b: object) -> bool:
+    if isinstance(a, float) and isinstance(b, float):
+        return abs(a - b) <= MATES_WITHIN_MM + SLACK
+    return (
+        str(a).replace(" ", "").replace("×", "x").lower() == str(b).replace(" ", "").replace("×", "x").lower()
+    )
+
+
+def wheel_does_not_mate(here: Here) -> Iterator[Finding]:
+    """Bolt circle, count, thread or seat other than those of the wheel that was found on this hub."""
+    for end in ENDS:
+        for key in ("bolt_circle_mm", "bolt_count", "thread", "seat"):
+            path = f"wheels.{end}_left.{key}"
+            found, now = here.value(path, as_found=True), here.value(path)
+            if path not in here.moment.set_by or found is None or _alike(found, now):
+                continue
+            yield here.finding(
+                "wheel-does-not-mate",
+                "stop",
+                f"The {end} hub has {_said(path, found)}, the wheel {_said(path, now)}.",
+                PLACES[end],
+                figures=(path,),
+                settled_by=(Settle(text="Wheels for this hub; never bolts at an angle or a seat that is not theirs"),),
+                subject=f"{end} {key}",
+            )  # fmt: skip
+
+
+def wheel_mating_unknown(here: Here) -> Iterator[Finding]:
+    """Other wheels, and what they bolt on with is not known on both sides."""
+    for change in here.changes("wheels"):
+        for key in ("bolt_circle_mm", "bolt_count", "thread", "seat"):
+            path = f"wheels.front_left.{key}"
+            if here.value(path, as_found=True) is not None and change.fields.get(key) is not None:
+                continue
+            label = spec_of(path).label.removesuffix(", front left")
+            yield here.finding(
+                "wheel-does-not-mate",
+                "measure",
+                f"{label.capitalize()} of hub or new wheel is not known.",
+                "both-axles",
+                figures=(path,),
+                change=change,
+                settled_by=(Settle(text=f"Measure {label}", figure=path),),
+                subject=f"{key} unknown",
+            )
+
+
+def centre_bore_small(here: Here) -> Iterator[Finding]:
+    """The new wheel's bore against that which went over this hub."""
+    path = "wheels.front_left.centre_bore_mm"
+    hub, bore = here.value(path, as_found=True), here.value(path)
+    if path not in here.moment.set_by or hub is None or bore >= hub - SLACK:
+        return
+    yield here.finding(
+        "centre-bore-small",
+        "stop",
+        f"The new wheel's bore is {bore:g} mm, the wheel as found has {hub:g} mm: it does not go over the hub.",
+        "both-axles",
+        figures=(path,),
+        settled_by=(Settle(text="Measure the hub itself; wheels with a larger bore, with rings to centre them"),),
+    )  # fmt: skip
+
+
+def wheel_load_short(here: Here) -> Iterator[Finding]:
+    """A wheel rated for less than its share of what the axle may weigh, or weighs here."""
+    load = here.results.load.load
+    for end in ENDS:
+        rating = here.value(f"wheels.{end}_left.rating_kg")
+        permitted = here.value(f"body.permitted_{end}_kg")
+        weighs = getattr(load.value, f"{end}_kg") if load.value else None
+        asked = max((kg for kg in (permitted, weighs) if kg is not None), default=None)
+        if rating is None or asked is None:
+            continue
+        off = load.off(f"{end}_kg") / 2 if asked == weighs and asked != permitted else 0.0
+        severity = beyond(asked / 2 - rating, off)
+        if severity is not None:
+            yield here.finding(
+                "wheel-load-short",
+                severity,
+                f"A {end} wheel is rated {here.kg(rating)}, half the axle is {here.kg(asked / 2)}.",
+                PLACES[end],
+                figures=(f"wheels.{end}_left.rating_kg", f"body.permitted_{end}_kg"),
+                settled_by=(Settle(text="Wheels with the rating that the axle's plate asks for"),),
+                subject=end,
+            )
+
+
+def brake_room(here: Here) -> Iterator[Finding]:
+    """A smaller rim over the same caliper."""
+    found, now = (here.value("wheels.front_left.size", as_found=f) for f in (True, False))
+    if found is None or now is None or sidewall(now).rim_in >= sidewall(found).rim_in - SLACK:
+        return
+    yield here.finding(
+        "brake-room",
+        "measure",
+        f"The rim falls from {sidewall(found).rim_in:g} to {sidewall(now).rim_in:g} in: does the caliper still fit in it?",
+        "front-axle",
+        figures=("wheels.front_left.size",),
+        settled_by=(Settle(text="Try one wheel on the hub before five are bought"),),
+    )
+
+
+def _said(path: str, value: object) -> str:
+    label = spec_of(path).label.split(",")[0]
+    return f"{label} {value:g}" if isinstance(value, float) else f"{label} {value}"
+
+
+RULES = (wheel_does_not_mate, wheel_mating_unknown, centre_bore_small, wheel_load_short, brake_room)

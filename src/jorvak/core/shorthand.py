@@ -1,0 +1,187 @@
+"""A change in the trade's shorthand, read by the keys of its kind's fields: ``winch 38 kg at -520``.
+
+``at`` gives the place behind the front axle, a mass is the mass, a word that a field knows chooses it, and
+the numbers that are left fill the fields in their order.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Any, Literal, get_args, get_origin
+
+from pydantic import BaseModel
+from pydantic.fields import FieldInfo
+
+from jorvak.core.calculation import Refused
+from jorvak.core.kinds import Draft, Kind, draft
+from jorvak.core.quantities import LENGTH, MASS, METRIC, Preset, Quantity, Unreadable, quantity_of_key, read
+
+
+@dataclass(frozen=True, slots=True)
+class FieldForm:
+    """What a kind's field looks like in a form: a quantity, a choice, yes or no, or words."""
+
+    key: str
+    label: str
+    quantity: Quantity | None
+    number: bool
+    choices: tuple[str, ...]
+    yes_no: bool
+    required: bool
+    example: str
+
+
+def forms_of(model: type[BaseModel]) -> tuple[FieldForm, ...]:
+    """The fields of a kind, in their order."""
+    return tuple(_form(key, info) for key, info in model.model_fields.items())
+
+
+def _form(key: str, info: FieldInfo) -> FieldForm:
+    types = list(_types(info.annotation))
+    choices = tuple(str(c) for t in types if get_origin(t) is Literal for c in get_args(t))
+    example = str(info.examples[0]) if info.examples else choices[0] if choices else ""
+    number = any(t in (float, int) for t in types)
+    return FieldForm(
+        key=key,
+        label=info.description or key.rsplit("_", 1)[0].replace("_", " "),
+        quantity=quantity_of_key(key) if number else None,
+        number=number,
+        choices=choices,
+        yes_no=bool in types,
+        required=info.is_required(),
+        example=example,
+    )
+
+
+def _types(annotation: Any) -> Iterator[Any]:
+    if get_origin(annotation) is Literal or (isinstance(annotation, type) and not get_args(annotation)):
+        yield annotation
+        return
+    for part in get_args(annotation):
+        yield from _types(part)
+
+
+def read_fields(kind: Kind[Any], typed: dict[str, str], preset: Preset = METRIC) -> dict[str, Any]:
+    """Fields as typed in a form, empty ones left out. Raises Refused on ``fields.KEY``."""
+    forms = {form.key: form for form in forms_of(kind.fields)}
+    values: dict[str, Any] = {}
+    for key, text in typed.items():
+        if key not in forms:
+            raise Refused(f"fields.{key}", f"{kind.name} has no field {key[:40]}.")
+        if text.strip():
+            values[key] = _value(forms[key], text.strip(), preset, f"fields.{key}")
+    for form in forms.values():
+        if form.required and form.key not in values:
+            raise Refused(f"fields.{form.key}", f"{form.label} is missing. Type for example {form.example}.")
+    return values
+
+
+def _value(form: FieldForm, text: str, preset: Preset, field: str) -> Any:
+    if form.yes_no:
+        return text.lower() in ("yes", "true", "on")
+    if not form.number:
+        return text.lower() if form.choices else text
+    try:
+        if form.quantity is None:
+            return float(text.replace(",", "."))
+        return read(text, form.quantity, preset.unit(form.quantity).symbol).value
+    except Unreadable as error:
+        raise Refused(field, f"{form.label}: {error}") from None
+    except ValueError:
+        raise Refused(
+            field, f"{form.label}: “{text[:24]}” is no number. Type for example {form.example}."
+        ) from None
+
+
+def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
+    """The words behind a kind's own as a draft. Raises Refused on ``line`` with what was understood."""
+    left = words.split()
+    place = _taken_at(left, preset)
+    mass = _taken_mass(left)
+    values: dict[str, Any] = {}
+    rest: list[str] = []
+    forms = forms_of(kind.fields)
+    for word in left:
+        chosen = next((f for f in forms if word.lower() in f.choices and f.key not in values), None)
+        if chosen is not None:
+            values[chosen.key] = word.lower()
+        else:
+            rest.append(word)
+    _fill(kind, forms, values, rest, preset)
+    missing = next((f for f in forms if f.required and f.key not in values), None)
+    if missing is not None:
+        raise Refused("line", f"{kind.name}: {missing.label} is missing. Type for example {kind.example}.")
+    try:
+        made = draft(kind.name, values)
+    except Refused as refused:
+        raise Refused("line", refused.message) from None
+    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place})
+
+
+def _taken_at(words: list[str], preset: Preset) -> float | None:
+    """The place behind ``at``, taken out of the words."""
+    spot = next((i for i, word in enumerate(words) if word.lower() in ("at", "@")), None)
+    if spot is None:
+        return None
+    text = " ".join(words[spot + 1 :])
+    try:
+        place = read(text, LENGTH, preset.unit(LENGTH).symbol).value
+    except Unreadable as error:
+        raise Refused("line", f"Behind “at” comes the place: {error}") from None
+    del words[spot:]
+    return place
+
+
+def _taken_mass(words: list[str]) -> float | None:
+    """A mass with its unit, taken out of the words."""
+    units = {s.lower() for unit in MASS.units for s in (unit.symbol, *unit.spellings)}
+    for i, word in enumerate(words):
+        joined = f"{words[i - 1]} {word}" if i and word.lower() in units else word
+        if joined is word and not any(word.lower().endswith(u) for u in units if u.isalpha()):
+            continue
+        try:
+            mass = read(joined, MASS).value
+        except Unreadable:
+            continue
+        del words[i - (joined is not word) : i + 1]
+        return mass
+    return None
+
+
+def _fill(
+    kind: Kind[Any], forms: tuple[FieldForm, ...], values: dict[str, Any], rest: list[str], preset: Preset
+) -> None:
+    """Numbers into the number fields in order, what is left into the first field of words."""
+    numbers = [form for form in forms if form.number]
+    said: list[str] = []
+    i = 0
+    while i < len(rest):
+        step = 0
+        for form in numbers:
+            step = _number_words(form, rest[i : i + 2], preset)
+            if step:
+                numbers.remove(form)
+                values[form.key] = _value(form, " ".join(rest[i : i + step]), preset, "line")
+                break
+        if not step:
+            said.append(rest[i])
+        i += max(step, 1)
+    if not said:
+        return
+    words = next((f for f in forms if not f.number and not f.choices and not f.yes_no), None)
+    if words is None or words.key in values:
+        raise Refused("line", f"“{' '.join(said)[:40]}” was not understood. Type for example {kind.example}.")
+    values[words.key] = " ".join(said)
+
+
+def _number_words(form: FieldForm, words: list[str], preset: Preset) -> int:
+    """How many of these words are a number for ``form``, its unit included."""
+    for count in (2, 1):
+        text = " ".join(words[:count])
+        if len(words) < count or (count == 2 and words[1][:1].isdigit()):
+            continue
+        try:
+            _value(form, text, preset, "line")
+        except Refused:
+            continue
+        return count
+    return 0

@@ -1,0 +1,61 @@
+"""Blocks between leaf spring and axle."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import End, LengthMm, added
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Blocks(Frozen):
+    thickness_mm: LengthMm = Field(description="thickness", examples=["38"], gt=0)
+    axle: End = Field("rear", description="axle")
+
+
+def title(fields: Blocks) -> str:
+    return f"blocks {fields.thickness_mm:g} {fields.axle}"
+
+
+def effect(fields: Blocks, before: Figures) -> dict[str, Figure | None]:
+    path = f"{fields.axle}_suspension.block_mm"
+    return {path: added(before, path, fields.thickness_mm)}
+
+
+def jobs(fields: Blocks) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Fit the {fields.axle} blocks with new U-bolts",
+            3.0,
+            (
+                "Never at the front axle, never a block on a block.",
+                "U-bolts are used once: new ones of the right length.",
+                "Set the pinion 1 to 2° low: under power it climbs.",
+                "Retighten the U-bolts after the first kilometres.",
+                "Measure all four ride heights afterwards and note them on the rig.",
+            ),
+            (
+                "stands",
+                "springs",
+                "local-code",
+            ),
+        ),
+        job(
+            "Retighten the U-bolts",
+            0.4,
+            ("Crosswise, by the torque in the spring maker's sheet, weight on the wheels.",),
+            ("stands",),
+            after="the first 50 to 100 km, and once more after the first rough track",
+        ),
+    )
+
+
+KIND = Kind(
+    name="blocks",
+    words=("block", "blocks"),
+    example="blocks 38 rear",
+    fields=Blocks,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

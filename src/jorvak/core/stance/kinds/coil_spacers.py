@@ -1,0 +1,58 @@
+"""Spacers at the springs of an axle; on a strut they lower the whole strut."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class CoilSpacers(Frozen):
+    thickness_mm: LengthMm = Field(description="thickness", examples=["30"], gt=0)
+    axle: Where = Field("both", description="where")
+    at: Literal["coil", "strut"] = Field("coil", description="at the coil or on top of the strut")
+
+
+def title(fields: CoilSpacers) -> str:
+    return f"{fields.at} spacers {fields.thickness_mm:g}, {where_said(fields.axle)}"
+
+
+def effect(fields: CoilSpacers, before: Figures) -> dict[str, Figure | None]:
+    """A coil spacer raises frame against axle; a strut's takes droop along with it."""
+    what = "spacer" if fields.at == "coil" else "strut_spacer"
+    paths = [f"{end}_suspension.{what}_mm" for end in ends_of(fields.axle)]
+    return {path: added(before, path, fields.thickness_mm) for path in paths}
+
+
+def jobs(fields: CoilSpacers) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Fit the spacers, {where_said(fields.axle)}",
+            3.0,
+            (
+                "Both sides of a solid axle alike.",
+                "Is the coil still held at full droop? Cycle it without the shock.",
+                "Bush bolts only hand-tight until the weight is on the wheels, then torque at ride height.",
+                "Measure all four ride heights afterwards and note them on the rig.",
+            ),
+            (
+                "stands",
+                "springs",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="coil-spacers",
+    words=("spacer", "spacers", "collar"),
+    example="spacer 30 front",
+    fields=CoilSpacers,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

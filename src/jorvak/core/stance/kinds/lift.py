@@ -1,0 +1,58 @@
+"""Suspension lift by means that are not decided or not listed: so much, at one end or both."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Lift(Frozen):
+    height_mm: LengthMm = Field(description="frame up by", examples=["50"])
+    axle: Where = Field("both", description="where")
+    by: Literal["unsaid", "torsion-bar", "arch", "spring-over"] = Field("unsaid", description="by")
+
+
+def title(fields: Lift) -> str:
+    by = "" if fields.by == "unsaid" else f" by {fields.by.replace('-', ' ')}"
+    return f"lift {fields.height_mm:g} {where_said(fields.axle)}{by}"
+
+
+def effect(fields: Lift, before: Figures) -> dict[str, Figure | None]:
+    what = "arch" if fields.by == "arch" else "direct"
+    paths = [f"{end}_suspension.{what}_mm" for end in ends_of(fields.axle)]
+    return {path: added(before, path, fields.height_mm) for path in paths}
+
+
+def jobs(fields: Lift) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Lift the frame {fields.height_mm:g} mm, {where_said(fields.axle)}",
+            6.0,
+            (
+                "Decide by what before parts are bought: each way upsets other things.",
+                "Bush bolts only hand-tight until the weight is on the wheels, then torque at ride height.",
+                "Measure all four ride heights afterwards and note them on the rig.",
+            ),
+            (
+                "stands",
+                "springs",
+                "mass",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="lift",
+    words=("lift",),
+    example="lift front 50",
+    fields=Lift,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

@@ -1,0 +1,48 @@
+"""Other links at a linked axle."""
+
+from typing import Literal
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import End
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Links(Frozen):
+    axle: End = Field("rear", description="axle")
+    which: Literal["upper", "lower", "both"] = Field("both", description="which links")
+
+
+def title(fields: Links) -> str:
+    return f"links {fields.axle}, {fields.which}"
+
+
+def jobs(fields: Links) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Change the {fields.axle} links",
+            4.0,
+            (
+                "One at a time, the axle held so that it cannot turn.",
+                "Wheelbase left and right afterwards; pinion angle.",
+                "Bush bolts only hand-tight until the weight is on the wheels, then torque at ride height.",
+            ),
+            (
+                "stands",
+                "springs",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="links",
+    words=("link", "links"),
+    example="links rear lower",
+    fields=Links,
+    title=title,
+    jobs=jobs,
+)

@@ -1,0 +1,54 @@
+"""Longer shackles on leaf springs."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Shackles(Frozen):
+    longer_mm: LengthMm = Field(description="longer by", examples=["40"])
+    axle: Where = Field("rear", description="where")
+
+
+def title(fields: Shackles) -> str:
+    return f"shackles {fields.longer_mm:+g}, {where_said(fields.axle)}"
+
+
+def effect(fields: Shackles, before: Figures) -> dict[str, Figure | None]:
+    """Half of it raises the frame, and the axle turns with it."""
+    paths = [f"{end}_suspension.shackle_mm" for end in ends_of(fields.axle)]
+    return {path: added(before, path, fields.longer_mm) for path in paths}
+
+
+def jobs(fields: Shackles) -> tuple[Job, ...]:
+    return (
+        job(
+            "Fit the shackles",
+            2.5,
+            (
+                "Left and right alike; a brace between the plates where they are long.",
+                "The axle turns by about their length over the spring's: measure pinion and caster afterwards.",
+                "Bush bolts only hand-tight until the weight is on the wheels, then torque at ride height.",
+                "Measure all four ride heights afterwards and note them on the rig.",
+            ),
+            (
+                "stands",
+                "springs",
+                "local-code",
+            ),
+        ),
+    )
+
+
+KIND = Kind(
+    name="shackles",
+    words=("shackle", "shackles"),
+    example="shackles 40 rear",
+    fields=Shackles,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

@@ -1,0 +1,211 @@
+"""What a lift drags along, as far as figures and kinds alone tell."""
+
+from collections.abc import Iterator
+
+from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.findings import Finding, Here, Place, Settle, room
+from jorvak.core.rolling.results import ENDS
+
+LAMPS_RAKE_DEG = 0.2
+LAMPS_RISE_MM = 50.0
+HOSE_SLACK_MM = 20.0
+NOTICED_MM = 1.0
+PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
+BUSHES = ("springs", "coil-spacers", "blocks", "shackles", "lift", "arms", "links", "track-bar", "axle")
+
+
+def nothing_under_the_axle(here: Here) -> Iterator[Finding]:
+    """Lift with no larger tyre leaves the ground under a differential as it was."""
+    result = here.results.stance.lift
+    lift = result.value
+    if lift is None or max(lift.front.suspension_lift_mm, lift.rear.suspension_lift_mm) < NOTICED_MM:
+        return
+    if max(lift.front.axle_rise_mm, lift.rear.axle_rise_mm) > NOTICED_MM:
+        return
+    yield here.finding(
+        "nothing-under-the-axle",
+        "note",
+        "The frame goes up and the differentials do not: the ground under them stays as it was.",
+        "both-axles",
+        result=result,
+        settled_by=(Settle(text="Only larger tyres raise an axle"),),
+    )
+
+
+def front_block(here: Here) -> Iterator[Finding]:
+    """A block at the front, or a block on a block."""
+    for end in ENDS:
+        path = f"{end}_suspension.block_mm"
+        block, blocks = (
+            here.value(path),
+            [c for c in here.changes("blocks") if c.fields.get("axle", "rear") == end],
+        )
+        stacked = len(blocks) + (1 if here.value(path, as_found=True) else 0) > 1
+        if not block or not (end == "front" or stacked):
+            continue
+        yield here.finding(
+            "front-block",
+            "stop",
+            "A block between spring and axle at the front can be thrown out under braking."
+            if end == "front"
+            else "A block on a block walks: one of the right height, or other springs.",
+            PLACES[end],
+            figures=(path,),
+            settled_by=(Settle(text="Springs or arches of that height instead"),),
+            subject=end,
+        )  # fmt: skip
+
+
+def no_droop_left(here: Here) -> Iterator[Finding]:
+    """The droop stop stays put and the lift uses the droop up; a strut's spacer leaves it whole instead."""
+    result = here.results.stance.lift
+    if result.value is None:
+        return
+    for end in ENDS:
+        droop, path = here.value(f"{end}_suspension.droop_mm"), f"{end}_suspension.droop_mm"
+        strut = here.value(f"{end}_suspension.strut_spacer_mm") or 0.0
+        lift = getattr(result.value, end).suspension_lift_mm
+        if strut and f"{end}_suspension.strut_spacer_mm" in here.moment.set_by:
+            yield here.finding(
+                "ball-joint-past-limit",
+                "measure",
+                f"The {end} strut spacer leaves droop whole: ball joints and half shafts go {here.mm(lift)} past their old lowest point.",
+                PLACES[end],
+                result=result,
+                settled_by=(Settle(text="Limit droop by the lift with a strap or stop, or measure both joints at full droop"),),
+                subject=end,
+            )  # fmt: skip
+        elif droop is not None and lift >= droop and lift > NOTICED_MM:
+            yield here.finding(
+                "no-droop-left",
+                "stop",
+                f"The {end} lift of {here.mm(lift)} uses up the droop of {here.mm(droop)}: the wheel hangs at its stop on level ground.",
+                PLACES[end],
+                result=result,
+                figures=(path,),
+                settled_by=(Settle(text="Longer shocks and a lower droop stop, or less lift"),),
+                subject=end,
+            )
+
+
+def hose_short(here: Here) -> Iterator[Finding]:
+    """Hose, cable or breather at full droop, less 20 mm of slack; a strut's spacer lowers the droop itself."""
+    lift = here.results.stance.lift
+    for end in ENDS:
+        path = f"{end}_suspension.hose_spare_mm"
+        noted = here.moment.here.get(path)
+        if noted is None or lift.value is None:
+            continue
+        raised = getattr(lift.value, end).suspension_lift_mm
+        lowered = raised if f"{end}_suspension.strut_spacer_mm" in here.moment.set_by else 0.0
+        margin = noted.value - HOSE_SLACK_MM - lowered
+        off = usual_doubt(spec_of(path), noted.value, noted.known) if noted.doubt is None else noted.doubt
+        severity = room(margin, off)
+        if severity is None or (abs(raised) < NOTICED_MM and path not in here.moment.set_by):
+            continue
+        yield here.finding(
+            "hose-short",
+            severity,
+            f"The {end} brake hose keeps {here.mm(noted.value - lowered)} (±{off:.0f}) at full droop; it needs {here.mm(HOSE_SLACK_MM)} of slack.",
+            PLACES[end],
+            figures=(path,),
+            result=lift,
+            settled_by=(
+                Settle(text="Measure it with the axle hanging and the lock full", figure=path),
+                Settle(text="Longer hoses, with the old ones' thread and seat"),
+            ),
+            subject=end,
+        )
+
+
+def column_joint(here: Here) -> Iterator[Finding]:
+    """A body lift stretches everything that crosses from body to frame."""
+    for change in here.changes("body-lift"):
+        yield here.finding(
+            "column-joint",
+            "measure",
+            "Steering column joint, fan shroud, pedals, filler, shift and harnesses cross from body to frame: which of them reach?",
+            "middle",
+            change=change,
+            settled_by=(Settle(text="Go through them one by one before the mounts are ordered"),),
+            subject=str(change.id),
+        )
+
+
+def brake_valve_reads_light(here: Here) -> Iterator[Finding]:
+    """A load-sensing valve takes the lift for an empty vehicle."""
+    lift = here.results.stance.lift
+    if here.value("brakes.load_valve") != "load-sensing" or lift.value is None:
+        return
+    if lift.value.rear.suspension_lift_mm < NOTICED_MM:
+        return
+    yield here.finding(
+        "brake-valve-reads-light",
+        "stop",
+        f"The load-sensing brake valve takes {here.mm(lift.value.rear.suspension_lift_mm)} of rear lift for an empty vehicle: the rear brakes hardly work.",
+        "rear-axle",
+        result=lift,
+        figures=("brakes.load_valve",),
+        settled_by=(Settle(text="Reset or re-bracket the valve by the vehicle's manual, have it inspected, then accept this"),),
+    )  # fmt: skip
+
+
+def lamps_to_aim(here: Here) -> Iterator[Finding]:
+    """Rake or height of the lamps changed."""
+    angles, lift = here.results.stance.angles, here.results.stance.lift
+    if lift.value is None:
+        return
+    rake = angles.value.rake_change_deg if angles.value else 0.0
+    raised = lift.value.front.body_rise_mm
+    nose_up = -rake >= LAMPS_RAKE_DEG - 1e-9
+    if not nose_up and abs(rake) < LAMPS_RAKE_DEG / 2 and raised <= LAMPS_RISE_MM:
+        return
+    yield here.finding(
+        "lamps-to-aim",
+        "watch" if nose_up else "note",
+        f"The lamps stand {here.mm(raised)} higher and {abs(rake):.1f}° further nose-{'up' if rake < 0 else 'down'}: aim them.",
+        "nose",
+        result=lift,
+        settled_by=(Settle(text="Aim them loaded as for the road, by the local rules"),),
+    )
+
+
+def wait_for_the_weight(here: Here) -> Iterator[Finding]:
+    """Bush bolts are torqued at ride height, or they are pre-twisted for life."""
+    touched = list(here.changes(*BUSHES))
+    if touched:
+        yield here.finding(
+            "wait-for-the-weight",
+            "note",
+            "Bush bolts were touched: final torque at ride height, on its own weight.",
+            "both-axles",
+            change=touched[-1],
+            settled_by=(Settle(text="Last step of the job's card"),),
+        )
+
+
+def pinion_climbs(here: Here) -> Iterator[Finding]:
+    """Leaf springs with blocks wrap up under power."""
+    if here.value("rear_suspension.spring") != "leaf" or not here.value("rear_suspension.block_mm"):
+        return
+    yield here.finding(
+        "pinion-climbs",
+        "watch",
+        "Blocks on leaf springs: under power the axle wraps up and its pinion climbs.",
+        "rear-axle",
+        figures=("rear_suspension.spring", "rear_suspension.block_mm"),
+        settled_by=(Settle(text="Set the pinion 1 to 2° low with wedges, or fit a bar against wrap-up"),),
+    )
+
+
+RULES = (
+    front_block,
+    no_droop_left,
+    brake_valve_reads_light,
+    hose_short,
+    column_joint,
+    pinion_climbs,
+    lamps_to_aim,
+    nothing_under_the_axle,
+    wait_for_the_weight,
+)

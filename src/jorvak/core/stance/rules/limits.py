@@ -1,0 +1,83 @@
+"""Height and angles against what the brief asks for, and the nose when it is loaded."""
+
+from collections.abc import Iterator
+
+from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
+
+ANGLES: dict[str, Place] = {"approach": "nose", "departure": "tail", "breakover": "middle"}
+LIMITS = {"garage": "the garage door", "ferry": "the ferry or gate"}
+
+
+def too_tall(here: Here) -> Iterator[Finding]:
+    """Overall height against a door or a deck."""
+    result = here.results.stance.height
+    for key, name in LIMITS.items():
+        left = getattr(result.value, f"{key}_left_mm") if result.value else None
+        if left is None:
+            continue
+        place = f"{key}_left_mm"
+        severity = room(left, result.off(place))
+        if severity is None:
+            continue
+        off = f" (±{here.mm(result.off(place))})" if result.off(place) else ""
+        yield here.finding(
+            "too-tall",
+            severity,
+            f"{here.mm(abs(left))}{off} {'too tall for' if left < 0 else 'left under'} {name}.",
+            "roof",
+            result=result,
+            figures=(f"aims.{key}_height_mm",),
+            settled_by=(
+                *measure_first(result, place),
+                Settle(text="Less on the roof, less lift, or another way in"),
+            ),
+            subject=key,
+        )
+
+
+def angle_short(here: Here) -> Iterator[Finding]:
+    """Approach, departure or breakover below what the brief asks for."""
+    result = here.results.stance.angles
+    for name, place in ANGLES.items():
+        asked, angle = here.value(f"aims.{name}_deg"), getattr(result.value, name, None)
+        if asked is None or angle is None or angle.deg >= asked - 1e-9:
+            continue
+        off = result.off(f"{name}.deg")
+        near = f" (±{off:.1f})" if off else ""
+        yield here.finding(
+            "angle-short",
+            "watch",
+            f"{name.capitalize()} is {angle.deg:.1f}°{near} at the {angle.at}; the brief asks for {asked:.1f}°.",
+            place,
+            result=result,
+            figures=(f"aims.{name}_deg",),
+            settled_by=(
+                Settle(text=f"Raise or trim the {angle.at}, or larger tyres, or lift there"),
+                *(measure_first(result, f"{name}.deg") if asked - angle.deg < off else ()),
+            ),
+            subject=name,
+        )
+
+
+def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
+    """Rake as found, by two points of the frame, and what changes make of it."""
+    result = here.results.stance.angles
+    front, rear = here.value("body.rake_from_mm"), here.value("body.rake_to_mm")
+    wheelbase, lift = here.value("body.wheelbase_mm"), here.results.stance.lift.value
+    if None in (front, rear, wheelbase) or lift is None:
+        return
+    rake_mm = rear - front + lift.rear.frame_rise_mm - lift.front.frame_rise_mm
+    if rake_mm >= -1e-9:
+        return
+    yield here.finding(
+        "nose-up-when-loaded",
+        "watch",
+        f"The frame stands {here.mm(-rake_mm)} higher at the front than at the rear: lamps, steering and braking suffer.",
+        "nose",
+        result=result,
+        figures=("body.rake_from_mm", "body.rake_to_mm"),
+        settled_by=(Settle(text="Rear springs for the load, or less lift in front"),),
+    )
+
+
+RULES = (too_tall, angle_short, nose_up_when_loaded)
