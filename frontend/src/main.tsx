@@ -8,7 +8,6 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { Refusal } from "./api/client";
 import { SettingsProvider } from "./parts/settings";
 import { RigLayout } from "./sheets/Layout";
-import { PlanSheet } from "./sheets/plan/PlanSheet";
 import { RigSheet } from "./sheets/rig/RigSheet";
 import { RollingSheet } from "./sheets/rolling/RollingSheet";
 import { StartSheet } from "./sheets/start/StartSheet";
@@ -40,10 +39,22 @@ const router = createBrowserRouter([
     path: "/rigs/:rig",
     element: <RigLayout />,
     errorElement: <Fault />,
+    HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="rolling" replace /> },
       { path: "rig", element: <RigSheet /> },
-      { path: "plan", element: <PlanSheet /> },
+      {
+        path: "survey",
+        lazy: async () => ({ Component: (await import("./sheets/survey/SurveySheet")).SurveySheet }),
+      },
+      {
+        path: "measure",
+        lazy: async () => ({ Component: (await import("./sheets/measure/MeasureSheet")).MeasureSheet }),
+      },
+      {
+        path: "plan",
+        lazy: async () => ({ Component: (await import("./sheets/plan/PlanSheet")).PlanSheet }),
+      },
       { path: "rolling", element: <RollingSheet /> },
       { path: "trip", element: <TripSheet /> },
     ],

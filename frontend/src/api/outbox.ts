@@ -7,6 +7,14 @@ import type { Carrier, Known, Sheet, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
+export type Table = "question" | "gap" | "part" | "survey_item";
+export type Droppable = Table | "photo" | "accepted";
+type Typed = Record<string, string>;
+/** Mass, place and cost of a change, as typed. */
+export type Placed = { mass: string; x: string; z: string; cost: number | null };
+
+const NOT_PLACED = { mass: "", x: "", z: "", cost: null };
+
 export type Write =
   | {
       do: "note";
@@ -19,7 +27,14 @@ export type Write =
     }
   | { do: "point"; name: string; on: Carrier; x: string; z: string }
   | { do: "line"; text: string }
-  | { do: "draft"; kind: string; fields: Record<string, unknown> }
+  | { do: "draft"; kind: string; fields: Record<string, unknown>; option?: string }
+  | { do: "change"; kind: string; typed: Record<string, string>; placed: Placed; option: string | null }
+  | { do: "record"; table: Table; id: number; version: number | null; record: object; typed?: Typed }
+  | { do: "drop"; table: Droppable; id: number; version: number }
+  | { do: "drop point"; name: string }
+  | { do: "clear assumed"; paths: string[] }
+  | { do: "decide"; key: string; version: number; chosen: string | null; reason: string }
+  | { do: "accept"; finding: string; reason: string }
   | { do: "edit"; change: number; version: number; to: Record<string, unknown> }
   | { do: "move"; change: number; version: number; to: number }
   | { do: "fit"; change: number; version: number; on: string; odometer: string; hours: string }
@@ -114,14 +129,83 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
       return answered(
         client.POST("/api/rigs/{rig_id}/changes", {
           params: { path, query },
-          body: { line: write.text, kind: null, fields: null },
+          body: { line: write.text, kind: null, fields: null, typed: null, option: null, ...NOT_PLACED },
         }),
       );
     case "draft":
       return answered(
         client.POST("/api/rigs/{rig_id}/changes", {
           params: { path, query },
-          body: { line: null, kind: write.kind, fields: write.fields },
+          body: {
+            line: null,
+            kind: write.kind,
+            fields: write.fields,
+            typed: null,
+            option: write.option ?? null,
+            ...NOT_PLACED,
+          },
+        }),
+      );
+    case "change":
+      return answered(
+        client.POST("/api/rigs/{rig_id}/changes", {
+          params: { path, query },
+          body: {
+            line: null,
+            kind: write.kind,
+            fields: null,
+            typed: write.typed,
+            option: write.option,
+            ...write.placed,
+          },
+        }),
+      );
+    case "record":
+      return answered(
+        client.PUT("/api/rigs/{rig_id}/records/{table}", {
+          params: { path: { ...path, table: write.table }, query },
+          body: {
+            id: write.id,
+            version: write.version,
+            record: write.record as Record<string, unknown>,
+            typed: write.typed ?? {},
+          },
+        }),
+      );
+    case "drop":
+      return answered(
+        client.DELETE("/api/rigs/{rig_id}/records/{table}/{record_id}", {
+          params: {
+            path: { ...path, table: write.table, record_id: write.id },
+            query: { ...query, version: write.version },
+          },
+        }),
+      );
+    case "drop point":
+      return answered(
+        client.DELETE("/api/rigs/{rig_id}/points/{name}", {
+          params: { path: { ...path, name: write.name }, query },
+        }),
+      );
+    case "clear assumed":
+      return answered(
+        client.POST("/api/rigs/{rig_id}/clear-assumed", {
+          params: { path, query },
+          body: { paths: write.paths },
+        }),
+      );
+    case "decide":
+      return answered(
+        client.PUT("/api/rigs/{rig_id}/questions/{key}/decision", {
+          params: { path: { ...path, key: write.key }, query },
+          body: { version: write.version, chosen: write.chosen, reason: write.reason },
+        }),
+      );
+    case "accept":
+      return answered(
+        client.POST("/api/rigs/{rig_id}/accepted", {
+          params: { path, query },
+          body: { finding: write.finding, reason: write.reason },
         }),
       );
     case "edit":

@@ -13,7 +13,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Take in a build file, sent as the body of the request. */
+        /** Take in a build file, or a zip with its photographs, sent as the body of the request. */
         post: operations["rig_import_build_builds_post"];
         delete?: never;
         options?: never;
@@ -29,6 +29,23 @@ export interface paths {
             cookie?: never;
         };
         get: operations["rig_get_catalogue_catalogue_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph. */
+        get: operations["survey_get_photo_photos__name__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -70,6 +87,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/accepted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Live with a finding, for a reason. It comes back when the figures under it move. */
+        post: operations["weigh_accept_accepted_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/brief": {
         parameters: {
             query?: never;
@@ -94,7 +128,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The rig as a build file to keep. */
+        /** The rig as a build file to keep: with photographs, as a zip that holds both. */
         get: operations["rig_export_build_rigs__int_rig_id__build_file_get"];
         put?: never;
         post?: never;
@@ -172,6 +206,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/clear-assumed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take out figures that are only assumed, those of the list. */
+        post: operations["rig_clear_assumed_rigs__int_rig_id__clear_assumed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Options or moments side by side. */
+        get: operations["weigh_get_comparison_comparison_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/figure-history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a figure was, by whom and when. */
+        get: operations["rig_figure_history_rigs__int_rig_id__figure_history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/figures": {
         parameters: {
             query?: never;
@@ -205,6 +290,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to measure next for what stands on this stage. */
+        get: operations["weigh_get_measuring_measure_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/points": {
         parameters: {
             query?: never;
@@ -217,6 +319,23 @@ export interface paths {
         /** Add a point of the underside, as found. */
         post: operations["rig_add_point_rigs__int_rig_id__points_post"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/points/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a point of the underside out, with its figures. */
+        delete: operations["rig_drop_point_rigs__int_rig_id__points__name__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -239,6 +358,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/questions/{key}/decision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Choose an option with a reason. The others stay readable. */
+        put: operations["weigh_decide_questions__key__decision_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/records/{table}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a record, new or changed. */
+        put: operations["records_put_record_records__table__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/records/{table}/{record_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a record out, and the figures that are its own. Undo brings both back. */
+        delete: operations["records_drop_record_records__table___int_record_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/redo": {
         parameters: {
             query?: never;
@@ -250,6 +420,40 @@ export interface paths {
         put?: never;
         /** Do again what this person took back last. */
         post: operations["history_redo_redo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The survey in the order that it proposes. */
+        get: operations["survey_get_survey_rigs__int_rig_id__survey_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/survey/{item_id}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a photograph of an item, sent as the body of the request. */
+        post: operations["survey_add_photo_rigs__int_rig_id__survey__int_item_id__photos_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -289,10 +493,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/workings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a headline figure came about at this stage. */
+        get: operations["weigh_get_working_workings__key__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Accept */
+        Accept: {
+            /** Finding */
+            finding: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Accepted
+         * @description A finding that somebody lives with, and why. It returns when the figures under it move.
+         */
+        Accepted: {
+            /**
+             * Accepted By
+             * @default null
+             */
+            accepted_by: string | null;
+            /**
+             * Accepted On
+             * @default null
+             */
+            accepted_on: string | null;
+            /** Figures */
+            figures: {
+                [key: string]: number | string | number[];
+            };
+            /** Finding */
+            finding: string;
+            /** Reason */
+            reason: string;
+        };
         /**
          * Assessment
          * @description Everything that can be said of a rig at a stage. Findings stand worst first.
@@ -310,6 +562,34 @@ export interface components {
             results: components["schemas"]["Results"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
+        };
+        /** AxleLift */
+        AxleLift: {
+            /**
+             * Axle Rise Mm
+             * @description the axle, by its tyres
+             */
+            axle_rise_mm: number;
+            /**
+             * Body Lift Mm
+             * @description body against frame
+             */
+            body_lift_mm: number;
+            /**
+             * Body Rise Mm
+             * @description all of it
+             */
+            body_rise_mm: number;
+            /**
+             * Frame Rise Mm
+             * @description axle and suspension
+             */
+            frame_rise_mm: number;
+            /**
+             * Suspension Lift Mm
+             * @description frame against axle
+             */
+            suspension_lift_mm: number;
         };
         /** AxleMatchOut */
         AxleMatchOut: {
@@ -360,6 +640,11 @@ export interface components {
              */
             currency: string;
             /**
+             * Deciding
+             * @default []
+             */
+            deciding: string[];
+            /**
              * Drivers
              * @default
              */
@@ -400,14 +685,32 @@ export interface components {
         Catalogue: {
             /** Figures */
             figures: components["schemas"]["SpecOut"][];
+            /** Gap Figures */
+            gap_figures: components["schemas"]["SpecOut"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
+            /** Part Figures */
+            part_figures: components["schemas"]["SpecOut"][];
             /** Point Figures */
             point_figures: components["schemas"]["SpecOut"][];
             /** Presets */
             presets: components["schemas"]["PresetOut"][];
             /** Quantities */
             quantities: components["schemas"]["QuantityOut"][];
+            /** Shown */
+            shown: components["schemas"]["ShownOut"][];
+            /** Topics */
+            topics: components["schemas"]["Topic"][];
+        };
+        /**
+         * Cell
+         * @description A figure in one column; None is not known there.
+         */
+        Cell: {
+            /** Off */
+            off: number;
+            /** Value */
+            value: number | null;
         };
         /**
          * ChangeEdit
@@ -420,22 +723,65 @@ export interface components {
              */
             cost: number | null;
             /**
+             * Credit
+             * @default null
+             */
+            credit: number | null;
+            /**
+             * Gift
+             * @default false
+             */
+            gift: boolean;
+            /**
              * Hours
              * @default null
              */
             hours: number | null;
+            /**
+             * Mass
+             * @default null
+             */
+            mass: string | null;
             /**
              * Note
              * @default null
              */
             note: string | null;
             /**
+             * Option
+             * @default null
+             */
+            option: string | null;
+            /**
+             * Paid
+             * @default null
+             */
+            paid: number | null;
+            /**
              * State
              * @default null
              */
             state: ("idea" | "chosen" | "bought" | "fitted" | "dropped") | null;
+            /**
+             * Typed
+             * @description the fields of its kind as typed
+             * @default null
+             */
+            typed: {
+                [key: string]: string;
+            } | null;
             /** Version */
             version: number;
+            /**
+             * X
+             * @default null
+             */
+            x: string | null;
+            /**
+             * Z
+             * @default null
+             */
+            z: string | null;
         };
         /**
          * ChangeLine
@@ -444,11 +790,15 @@ export interface components {
         ChangeLine: {
             /** Cost */
             cost: number | null;
+            /** Credit */
+            credit: number | null;
             /** Fields */
             fields: {
                 [key: string]: unknown;
             };
             fitted: components["schemas"]["Fitted"] | null;
+            /** Gift */
+            gift: boolean;
             /** Guessed Hours */
             guessed_hours: number;
             /** Hours */
@@ -463,8 +813,18 @@ export interface components {
             mass_kg: number | null;
             /** Mass X Mm */
             mass_x_mm: number | null;
+            /** Mass Z Mm */
+            mass_z_mm: number | null;
             /** Note */
             note: string | null;
+            /** On Plan */
+            on_plan: boolean;
+            /** Option */
+            option: string | null;
+            /** Paid */
+            paid: number | null;
+            /** Spent To Here */
+            spent_to_here: number | null;
             /**
              * State
              * @enum {string}
@@ -487,6 +847,59 @@ export interface components {
             figure: components["schemas"]["Figure"] | null;
         };
         /**
+         * Column
+         * @description One moment or option: its name, the changes that make it, money, hours and findings of its own.
+         */
+        Column: {
+            /** Changes */
+            changes: string[];
+            /** Hours */
+            hours: number;
+            /** Label */
+            label: string;
+            money: components["schemas"]["Totals"];
+            /** Option */
+            option: string | null;
+            outline: components["schemas"]["Outline"];
+            /** Own Findings */
+            own_findings: components["schemas"]["Finding"][];
+            /** Stage */
+            stage: ("as-found" | "today" | "planned") | number;
+            /** Stops */
+            stops: number;
+        };
+        /** Compared */
+        Compared: {
+            comparison: components["schemas"]["Comparison"];
+        };
+        /**
+         * Comparison
+         * @description Columns side by side, rows where they differ, those first that the brief makes matter; ``alike`` names the rest.
+         */
+        Comparison: {
+            /** Alike */
+            alike: string[];
+            /** Columns */
+            columns: components["schemas"]["Column"][];
+            /** Rows */
+            rows: components["schemas"]["Row"][];
+        };
+        /**
+         * Decision
+         * @description Which option, and why; None opens the question again.
+         */
+        Decision: {
+            /** Chosen */
+            chosen: string | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** Version */
+            version: number;
+        };
+        /**
          * Draft
          * @description A change that is not in the order yet.
          */
@@ -497,6 +910,16 @@ export interface components {
             };
             /** Kind */
             kind: string;
+            /**
+             * Mass Kg
+             * @default null
+             */
+            mass_kg: number | null;
+            /**
+             * Mass X Mm
+             * @default null
+             */
+            mass_x_mm: number | null;
             /** Title */
             title: string;
         };
@@ -517,6 +940,18 @@ export interface components {
             undone: boolean;
             /** What */
             what: string;
+        };
+        /**
+         * Face
+         * @description One face of a part: its kind, as parts are compared by it, and what is known of it.
+         */
+        Face: {
+            /** Fields */
+            fields: {
+                [key: string]: string | number | null;
+            };
+            /** Kind */
+            kind: string;
         };
         /**
          * Figure
@@ -555,21 +990,36 @@ export interface components {
             value: number | string | number[];
         };
         /**
+         * FigureHistory
+         * @description Oldest first.
+         */
+        FigureHistory: {
+            /** Noted */
+            noted: components["schemas"]["Noted"][];
+            /** Path */
+            path: string;
+        };
+        /**
          * Finding
-         * @description One thing that is upset. ``change`` is the id of the change that raised it, ``place`` where it sits.
+         * @description One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
+         *     raised it, ``place`` where it sits, ``accepted`` why somebody lives with it.
          */
         Finding: {
+            /** @default null */
+            accepted: components["schemas"]["Accepted"] | null;
             /** Change */
             change: number | null;
             /** Code */
             code: string;
             /** Figures */
             figures: string[];
+            /** Key */
+            key: string;
             /**
              * Place
              * @enum {string}
              */
-            place: "rear-axle" | "both-axles" | "dash";
+            place: "front-axle" | "rear-axle" | "both-axles" | "dash" | "case" | "roof" | "nose" | "tail" | "middle" | "spare";
             /** Settled By */
             settled_by: components["schemas"]["Settle"][];
             /**
@@ -628,6 +1078,20 @@ export interface components {
              * Format: date
              */
             on: string;
+        };
+        /**
+         * Gap
+         * @description A place that a tyre may touch, measured from the centre of the present wheel of that axle.
+         */
+        Gap: {
+            /**
+             * Axle
+             * @default front
+             * @enum {string}
+             */
+            axle: "front" | "rear";
+            /** Name */
+            name: string;
         };
         /**
          * GearRow
@@ -697,6 +1161,11 @@ export interface components {
              */
             currency: string | null;
             /**
+             * Deciding
+             * @default []
+             */
+            deciding: string[];
+            /**
              * Drivers
              * @default null
              */
@@ -736,7 +1205,7 @@ export interface components {
         };
         /**
          * Headline
-         * @description One figure: ``value`` at the stage and ``found`` before any change; None is not known.
+         * @description One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known.
          */
         Headline: {
             /** Found */
@@ -745,6 +1214,8 @@ export interface components {
             key: string;
             /** Label */
             label: string;
+            /** Off */
+            off: number;
             /** Places */
             places: number;
             /** Value */
@@ -756,9 +1227,11 @@ export interface components {
         };
         /**
          * Height
-         * @description Overall height, and what a garage door leaves above it (None where no door was given).
+         * @description Overall height, and what a garage door and a ferry leave above it (None where none was given).
          */
         Height: {
+            /** Ferry Left Mm */
+            ferry_left_mm: number | null;
             /** Garage Left Mm */
             garage_left_mm: number | null;
             /** Height Mm */
@@ -794,14 +1267,93 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** KeptAcceptance */
+        KeptAcceptance: {
+            accepted: components["schemas"]["Accepted"];
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /** KeptGap */
+        KeptGap: {
+            gap: components["schemas"]["Gap"];
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /** KeptItem */
+        KeptItem: {
+            /** Id */
+            id: number;
+            item: components["schemas"]["SurveyItem"];
+            /** Version */
+            version: number;
+        };
+        /** KeptPart */
+        KeptPart: {
+            /** Id */
+            id: number;
+            part: components["schemas"]["Part"];
+            /** Version */
+            version: number;
+        };
+        /** KeptPhoto */
+        KeptPhoto: {
+            /** Id */
+            id: number;
+            photo: components["schemas"]["Photo"];
+            /** Version */
+            version: number;
+        };
+        /** KeptQuestion */
+        KeptQuestion: {
+            /** Id */
+            id: number;
+            question: components["schemas"]["Question"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * KindField
+         * @description A field of a kind's form.
+         */
+        KindField: {
+            /** Choices */
+            choices: string[];
+            /** Example */
+            example: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Number */
+            number: boolean;
+            /** Quantity */
+            quantity: string | null;
+            /** Required */
+            required: boolean;
+            /** Yes No */
+            yes_no: boolean;
+        };
         /** KindOut */
         KindOut: {
             /** Example */
             example: string;
+            /** Fields */
+            fields: components["schemas"]["KindField"][];
             /** Name */
             name: string;
             /** Words */
             words: string[];
+        };
+        /** LiftStackOut */
+        LiftStackOut: {
+            /** @description at the front axle */
+            front: components["schemas"]["AxleLift"];
+            /** @description at the rear axle */
+            rear: components["schemas"]["AxleLift"];
         };
         /**
          * LineAnswer
@@ -817,6 +1369,68 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Load
+         * @description Empty of crew; ``unplaced_kg`` is in the total and on neither axle. None: no limit is noted.
+         */
+        Load: {
+            /** Added Kg */
+            added_kg: number;
+            /** Front Kg */
+            front_kg: number;
+            /** Front Left Kg */
+            front_left_kg: number | null;
+            /** Payload Kg */
+            payload_kg: number | null;
+            /** Rear Kg */
+            rear_kg: number;
+            /** Rear Left Kg */
+            rear_left_kg: number | null;
+            /** Total Kg */
+            total_kg: number;
+            /** Unplaced Kg */
+            unplaced_kg: number;
+        };
+        /** LoadResults */
+        LoadResults: {
+            load: components["schemas"]["Result_Load_"];
+        };
+        /**
+         * Measurement
+         * @description A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
+         *
+         *     ``must``: a finding waits for it. ``fitted_first`` names the change that has to be on the vehicle before
+         *     it can be measured.
+         */
+        Measurement: {
+            /** Decides */
+            decides: string[];
+            /** Fitted First */
+            fitted_first: string | null;
+            /** How */
+            how: string;
+            /** Label */
+            label: string;
+            /** Must */
+            must: boolean;
+            noted: components["schemas"]["Figure"] | null;
+            /** Off */
+            off: number | null;
+            /** Path */
+            path: string;
+            /** Removes Pct */
+            removes_pct: number;
+        };
+        /**
+         * Measuring
+         * @description The walk round with the tape in hand, and what is only assumed.
+         */
+        Measuring: {
+            /** Assumed */
+            assumed: string[];
+            /** Next */
+            next: components["schemas"]["Measurement"][];
+        };
         /** Move */
         Move: {
             /** To */
@@ -826,9 +1440,16 @@ export interface components {
         };
         /**
          * NewChange
-         * @description A change to put into the order: as typed in the line, or as a draft that was offered.
+         * @description A change to put into the order: as typed in the line, as typed in its kind's form, or as it was offered.
+         *
+         *     Masses and places are as typed; ``option`` is QUESTION/OPTION.
          */
         NewChange: {
+            /**
+             * Cost
+             * @default null
+             */
+            cost: number | null;
             /**
              * Fields
              * @default null
@@ -846,6 +1467,33 @@ export interface components {
              * @default null
              */
             line: string | null;
+            /**
+             * Mass
+             * @default
+             */
+            mass: string;
+            /**
+             * Option
+             * @default null
+             */
+            option: string | null;
+            /**
+             * Typed
+             * @default null
+             */
+            typed: {
+                [key: string]: string;
+            } | null;
+            /**
+             * X
+             * @default
+             */
+            x: string;
+            /**
+             * Z
+             * @default
+             */
+            z: string;
         };
         /**
          * NewPoint
@@ -886,6 +1534,17 @@ export interface components {
              * @default
              */
             wheelbase: string;
+        };
+        /**
+         * Noted
+         * @description A figure as it once was; ``figure`` None: it was taken out.
+         */
+        Noted: {
+            /** At */
+            at: string;
+            figure: components["schemas"]["Figure"] | null;
+            /** Person */
+            person: string;
         };
         /**
          * NotedFigure
@@ -937,6 +1596,82 @@ export interface components {
             found: components["schemas"]["Outline"];
             planned: components["schemas"]["Outline"];
             today: components["schemas"]["Outline"];
+        };
+        /**
+         * Part
+         * @description A part is one record wherever it is: fitted, on the shelf, wanted, or in a donor.
+         *
+         *     Its mass and place are figures of the rig, ``parts.NAME.mass_kg`` and so on.
+         */
+        Part: {
+            /**
+             * Donor
+             * @default null
+             */
+            donor: string | null;
+            /**
+             * Faces
+             * @default {}
+             */
+            faces: {
+                [key: string]: components["schemas"]["Face"];
+            };
+            /**
+             * Heap
+             * @default null
+             */
+            heap: ("good" | "usable" | "scrap") | null;
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "tyre" | "wheel" | "spring" | "shock" | "axle" | "transfer-case" | "gearbox" | "shaft" | "adapter" | "winch" | "bumper" | "brake" | "equipment" | "other";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "fitted" | "shelf" | "wanted" | "donor";
+            /**
+             * Price
+             * @default null
+             */
+            price: number | null;
+        };
+        /** Paths */
+        Paths: {
+            /** Paths */
+            paths: string[];
+        };
+        /**
+         * Photo
+         * @description A photograph of a survey item. ``file`` is its name beside the database, or in the build's zip.
+         */
+        Photo: {
+            /**
+             * Caption
+             * @default null
+             */
+            caption: string | null;
+            /** File */
+            file: string;
+            /**
+             * Item
+             * @description what the survey calls it
+             */
+            item: string;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
         };
         /** PointOutline */
         PointOutline: {
@@ -1029,6 +1764,44 @@ export interface components {
             units: components["schemas"]["UnitOut"][];
         };
         /**
+         * Question
+         * @description Something still to be decided: two or more options, each a set of changes. One is chosen, with a reason.
+         */
+        Question: {
+            /** Ask */
+            ask: string;
+            /**
+             * Chosen
+             * @default null
+             */
+            chosen: string | null;
+            /**
+             * Decided By
+             * @default null
+             */
+            decided_by: string | null;
+            /**
+             * Decided On
+             * @default null
+             */
+            decided_on: string | null;
+            /** Key */
+            key: string;
+            /** Options */
+            options: string[];
+            /**
+             * Reason
+             * @default null
+             */
+            reason: string | null;
+            /**
+             * Topic
+             * @description of the schools of the trade, where they have a word on it
+             * @default null
+             */
+            topic: string | null;
+        };
+        /**
          * Readiness
          * @description Days, work and findings up to the day of leaving. Hours per week None: no week is left to spread over.
          */
@@ -1054,6 +1827,33 @@ export interface components {
              * @enum {string}
              */
             verdict: "no-date" | "passed" | "open" | "ready";
+        };
+        /**
+         * RecordEdit
+         * @description A record whole. ``version`` None: a new one. ``typed`` are figures of a new gap or part, as typed.
+         */
+        RecordEdit: {
+            /**
+             * Id
+             * @default 0
+             */
+            id: number;
+            /** Record */
+            record: {
+                [key: string]: unknown;
+            };
+            /**
+             * Typed
+             * @default {}
+             */
+            typed: {
+                [key: string]: string;
+            };
+            /**
+             * Version
+             * @default null
+             */
+            version: number | null;
         };
         /** RegearCandidate */
         RegearCandidate: {
@@ -1111,9 +1911,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_AxleMatchOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1124,6 +1935,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["AxleMatchOut"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1133,9 +1953,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_GearTable_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1146,6 +1977,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["GearTable"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1155,9 +1995,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_Height_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1168,6 +2019,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["Height"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1177,9 +2037,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
-        Result_Regearing_: {
+        Result_LiftStackOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1190,6 +2061,99 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["LiftStackOut"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         */
+        Result_Load_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Load"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         */
+        Result_Regearing_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["Regearing"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1199,9 +2163,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_SpeedometerState_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1212,6 +2187,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["SpeedometerState"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1221,9 +2205,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_StanceOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1234,6 +2229,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["StanceOut"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1243,9 +2247,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_Taller_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1256,6 +2271,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["Taller"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1265,9 +2289,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_Tyre_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1278,6 +2313,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             value: components["schemas"]["Tyre"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
@@ -1287,9 +2331,20 @@ export interface components {
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
          *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since.
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
          */
         Result_float_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
             /**
              * Rests On
              * @default []
@@ -1300,6 +2355,15 @@ export interface components {
              * @default []
              */
             rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
             /** Value */
             value: number | null;
             /** @default null */
@@ -1310,29 +2374,49 @@ export interface components {
          * @description Results by area.
          */
         Results: {
+            load: components["schemas"]["LoadResults"];
             rolling: components["schemas"]["RollingResults"];
             stance: components["schemas"]["StanceResults"];
         };
-        /** RigLineOut */
-        RigLineOut: {
+        /**
+         * RigCard
+         * @description A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned.
+         */
+        RigCard: {
+            /** Ceiling */
+            ceiling: number | null;
+            /** Currency */
+            currency: string;
+            /** Days Left */
+            days_left: number | null;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+            /** Findings */
+            findings: number;
             /**
              * Form
              * @enum {string}
              */
             form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            found: components["schemas"]["Outline"];
             /** Id */
             id: number;
             /** Leaves On */
             leaves_on: string | null;
+            money: components["schemas"]["Totals"];
             /** Name */
             name: string;
+            planned: components["schemas"]["Outline"];
             /** Vehicle */
             vehicle: string;
+            worst: components["schemas"]["Finding"] | null;
         };
         /** RigList */
         RigList: {
             /** Rigs */
-            rigs: components["schemas"]["RigLineOut"][];
+            rigs: components["schemas"]["RigCard"][];
             /**
              * Today
              * Format: date
@@ -1348,6 +2432,22 @@ export interface components {
             regearing: components["schemas"]["Result_Regearing_"];
             speedometer: components["schemas"]["Result_SpeedometerState_"];
             taller: components["schemas"]["Result_Taller_"];
+        };
+        /**
+         * Row
+         * @description A figure in every column. ``matters``: the brief names it.
+         */
+        Row: {
+            /** Cells */
+            cells: components["schemas"]["Cell"][];
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Matters */
+            matters: boolean;
+            /** Places */
+            places: number;
         };
         /**
          * School
@@ -1388,10 +2488,31 @@ export interface components {
             text: string;
         };
         /**
+         * Share
+         * @description A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance.
+         *
+         *     ``as_found``: it is meant as it was before a change that has set it since.
+         */
+        Share: {
+            /**
+             * As Found
+             * @default false
+             */
+            as_found: boolean;
+            /** Label */
+            label: string;
+            /** Path */
+            path: string | null;
+            /** Share */
+            share: number;
+        };
+        /**
          * Sheet
          * @description One rig at one stage. Every read and every write answers with this.
          */
         Sheet: {
+            /** Accepted */
+            accepted: components["schemas"]["KeptAcceptance"][];
             brief: components["schemas"]["Brief"];
             /** Changes */
             changes: components["schemas"]["ChangeLine"][];
@@ -1410,18 +2531,36 @@ export interface components {
              */
             form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
             found_gears: components["schemas"]["Result_GearTable_"];
+            /** Gaps */
+            gaps: components["schemas"]["KeptGap"][];
             /** Headlines */
             headlines: components["schemas"]["Headline"][];
             here: components["schemas"]["Assessment"];
             /** Id */
             id: number;
+            /** @description of everything on the plan */
+            money: components["schemas"]["Totals"];
+            /** @description of what is on the rig at the stage */
+            money_here: components["schemas"]["Totals"];
             /** Name */
             name: string;
             outlines: components["schemas"]["Outlines"];
+            /** Parts */
+            parts: components["schemas"]["KeptPart"][];
+            /** Photos */
+            photos: components["schemas"]["KeptPhoto"][];
+            /** Points */
+            points: {
+                [key: string]: "frame" | "body" | "front-axle" | "rear-axle";
+            };
+            /** Questions */
+            questions: components["schemas"]["KeptQuestion"][];
             /** Redo */
             redo: string | null;
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
+            /** Survey */
+            survey: components["schemas"]["KeptItem"][];
             /**
              * Today
              * Format: date
@@ -1442,6 +2581,34 @@ export interface components {
             };
         };
         /**
+         * ShownOut
+         * @description A headline figure that a brief can name as deciding.
+         */
+        ShownOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Side
+         * @description One way: hours and cost with what is likely hidden, and both as money, each with its ±.
+         */
+        Side: {
+            /** Cost */
+            cost: number;
+            /** Cost Off */
+            cost_off: number;
+            /** Hours */
+            hours: number;
+            /** Hours Off */
+            hours_off: number;
+            /** Total */
+            total: number;
+            /** Total Off */
+            total_off: number;
+        };
+        /**
          * SpecOut
          * @description What is known about a figure before anybody notes it.
          */
@@ -1450,6 +2617,8 @@ export interface components {
             choices: string[];
             /** Example */
             example: string;
+            /** How */
+            how: string;
             /** Label */
             label: string;
             /** Path */
@@ -1460,7 +2629,9 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "number" | "ratios" | "size" | "choice";
+            shape: "number" | "ratios" | "size" | "choice" | "text";
+            /** Typical */
+            typical: number | null;
         };
         /** SpeedometerBandRow */
         SpeedometerBandRow: {
@@ -1594,6 +2765,7 @@ export interface components {
         StanceResults: {
             angles: components["schemas"]["Result_StanceOut_"];
             height: components["schemas"]["Result_Height_"];
+            lift: components["schemas"]["Result_LiftStackOut_"];
             under_differentials_mm: components["schemas"]["Result_float_"];
         };
         /**
@@ -1613,6 +2785,93 @@ export interface components {
             title: string;
         };
         /**
+         * Survey
+         * @description ``first`` names what comes before any lift.
+         */
+        Survey: {
+            /** First */
+            first: string[];
+            /** Hour Rate */
+            hour_rate: number;
+            /** Order */
+            order: components["schemas"]["SurveyLine"][];
+            /** Rate Noted */
+            rate_noted: boolean;
+        };
+        /**
+         * SurveyItem
+         * @description One thing looked at on the walk round, and what is to become of it.
+         */
+        SurveyItem: {
+            /**
+             * Concern
+             * @default structure
+             * @enum {string}
+             */
+            concern: "safety" | "engine" | "structure" | "comfort" | "looks";
+            /**
+             * Condition
+             * @default cannot see yet
+             * @enum {string}
+             */
+            condition: "sound" | "surface rust" | "holed" | "worn" | "leaking" | "wrong part" | "missing" | "replaced" | "cannot see yet";
+            /**
+             * Decided By
+             * @default null
+             */
+            decided_by: string | null;
+            /**
+             * Decided On
+             * @default null
+             */
+            decided_on: string | null;
+            /**
+             * Decision
+             * @default null
+             */
+            decision: ("leave" | "treat" | "repair" | "replace" | "look again") | null;
+            /**
+             * Found By
+             * @default null
+             */
+            found_by: string | null;
+            /**
+             * Found On
+             * @default null
+             */
+            found_on: string | null;
+            /** Item */
+            item: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Reason
+             * @default null
+             */
+            reason: string | null;
+            /** @default null */
+            weighing: components["schemas"]["Weighing"] | null;
+            /**
+             * Zone
+             * @enum {string}
+             */
+            zone: "front" | "engine" | "cabin" | "frame" | "under" | "rear" | "left" | "right" | "wheels" | "electrics";
+        };
+        /**
+         * SurveyLine
+         * @description An item in its place of the order; ``weighed`` once repair or replace is a question.
+         */
+        SurveyLine: {
+            /** Item */
+            item: number;
+            /** Open */
+            open: boolean;
+            weighed: components["schemas"]["Weighed"];
+        };
+        /**
          * Taller
          * @description Effective gearing against that as found: positive is taller (turns slower at the same speed).
          */
@@ -1623,6 +2882,55 @@ export interface components {
             found_ratio: number;
             /** Taller Pct */
             taller_pct: number;
+        };
+        /**
+         * Topic
+         * @description A question that the trade knows.
+         */
+        Topic: {
+            /** Ask */
+            ask: string;
+            /** Key */
+            key: string;
+            /** Schools */
+            schools: components["schemas"]["TradeSchool"][];
+        };
+        /**
+         * Totals
+         * @description Money of some changes, in the builder's currency.
+         *
+         *     ``total`` is what the build is worth putting into it: gifts count at their retail price, credit comes
+         *     off. ``spent`` leaves the gifts out, and is what stands against the ceiling: ``left`` is None without one.
+         *     ``unpriced`` counts changes whose cost nobody has noted.
+         */
+        Totals: {
+            /** Committed */
+            committed: number;
+            /** Credit */
+            credit: number;
+            /** Gifts */
+            gifts: number;
+            /** Left */
+            left: number | null;
+            /** Paid */
+            paid: number;
+            /** Spent */
+            spent: number;
+            /** To Come */
+            to_come: number;
+            /** Total */
+            total: number;
+            /** Unpriced */
+            unpriced: number;
+        };
+        /** TradeSchool */
+        TradeSchool: {
+            /** Buys */
+            buys: string;
+            /** Costs */
+            costs: string;
+            /** Name */
+            name: string;
         };
         /**
          * Trip
@@ -1787,12 +3095,78 @@ export interface components {
             path: string | null;
         };
         /**
+         * Weighed
+         * @description Both ways side by side. ``says`` is what the numbers say beyond their ±, None where they do not.
+         */
+        Weighed: {
+            /** For Repair */
+            for_repair: string[];
+            /** For Replace */
+            for_replace: string[];
+            repair: components["schemas"]["Side"] | null;
+            replace: components["schemas"]["Side"] | null;
+            /** Says */
+            says: ("repair" | "replace") | null;
+            /** Sentence */
+            sentence: string;
+            /** Waits For */
+            waits_for: string[];
+        };
+        /**
+         * Weighing
+         * @description The few numbers that repair and replace are weighed on. Hours are work, costs are parts and material.
+         */
+        Weighing: {
+            /**
+             * Hidden
+             * @default some
+             * @enum {string}
+             */
+            hidden: "none" | "some" | "much";
+            /**
+             * Original
+             * @description originality or resale counts here
+             * @default false
+             */
+            original: boolean;
+            /**
+             * Repair Cost
+             * @default null
+             */
+            repair_cost: number | null;
+            /**
+             * Repair Hours
+             * @default null
+             */
+            repair_hours: number | null;
+            /**
+             * Replace Cost
+             * @default null
+             */
+            replace_cost: number | null;
+            /**
+             * Replace Hours
+             * @default null
+             */
+            replace_hours: number | null;
+            /**
+             * Will
+             * @description one will honestly find the will to repair it
+             * @default true
+             */
+            will: boolean;
+        };
+        /**
          * WheelOutline
-         * @description A wheel of the drawing. ``rise_mm`` is how much higher its axle stands than as found.
+         * @description A wheel of the drawing, and how much higher axle, frame and body stand there than as found.
          */
         WheelOutline: {
+            /** Body Rise Mm */
+            body_rise_mm: number;
             /** Diameter Mm */
             diameter_mm: number;
+            /** Frame Rise Mm */
+            frame_rise_mm: number;
             /** Radius Mm */
             radius_mm: number;
             /** Rim Mm */
@@ -1805,6 +3179,33 @@ export interface components {
             static_radius_mm: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /** Worked */
+        Worked: {
+            working: components["schemas"]["Working"];
+        };
+        /**
+         * Working
+         * @description How a figure came about: formula in symbols and with numbers, where it is from, what it rests on.
+         */
+        Working: {
+            /** Doubt From */
+            doubt_from: components["schemas"]["Share"][];
+            headline: components["schemas"]["Headline"];
+            /** Numbers */
+            numbers: string;
+            /** Rests On */
+            rests_on: string[];
+            /** Rests On Found */
+            rests_on_found: string[];
+            /** Source */
+            source: string;
+            /** Stands In */
+            stands_in: {
+                [key: string]: number;
+            };
+            /** Symbols */
+            symbols: string;
         };
     };
     responses: never;
@@ -1871,6 +3272,28 @@ export interface operations {
                     "application/json": components["schemas"]["Catalogue"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    survey_get_photo_photos__name__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -1975,6 +3398,50 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    weigh_accept_accepted_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Accept"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2238,6 +3705,127 @@ export interface operations {
             };
         };
     };
+    rig_clear_assumed_rigs__int_rig_id__clear_assumed_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Paths"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    weigh_get_comparison_comparison_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description compare the options of this question */
+                question?: string | null;
+                /** @description or these stages, with commas between */
+                stages?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    rig_figure_history_rigs__int_rig_id__figure_history_get: {
+        parameters: {
+            query: {
+                path: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureHistory"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     rig_note_figure_rigs__int_rig_id__figures_put: {
         parameters: {
             query?: {
@@ -2313,6 +3901,46 @@ export interface operations {
             };
         };
     };
+    weigh_get_measuring_measure_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Measuring"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     rig_add_point_rigs__int_rig_id__points_post: {
         parameters: {
             query?: {
@@ -2339,6 +3967,47 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    rig_drop_point_rigs__int_rig_id__points__name__delete: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2401,6 +4070,139 @@ export interface operations {
             };
         };
     };
+    weigh_decide_questions__key__decision_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Decision"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    records_put_record_records__table__put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                table: "question" | "gap" | "part" | "survey_item";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    records_drop_record_records__table___int_record_id__delete: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                version: number;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                table: "question" | "gap" | "part" | "survey_item" | "photo" | "accepted";
+                record_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     history_redo_redo_post: {
         parameters: {
             query?: {
@@ -2423,6 +4225,88 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    survey_get_survey_rigs__int_rig_id__survey_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Survey"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    survey_add_photo_rigs__int_rig_id__survey__int_item_id__photos_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                caption?: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2508,6 +4392,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    weigh_get_working_workings__key__get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worked"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -52,11 +52,14 @@ export function useSpec(path: string): FigureSpec | undefined {
   const { catalogue } = useBench();
   const own = catalogue.figures.find((spec) => spec.path === path);
   if (own) return own;
-  const [, name, key] = path.split(".");
-  const point = path.startsWith("points.")
-    ? catalogue.point_figures.find((spec) => spec.path === key)
-    : undefined;
-  return point && { ...point, path, label: `${name}, ${point.label}` };
+  const [family, name, key] = path.split(".");
+  const families = {
+    points: catalogue.point_figures,
+    gaps: catalogue.gap_figures,
+    parts: catalogue.part_figures,
+  };
+  const named = families[family as keyof typeof families]?.find((spec) => spec.path === key);
+  return named && { ...named, path, label: `${name}, ${named.label}` };
 }
 
 function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {

@@ -1,14 +1,23 @@
 /** The margin: what this upsets, worst first, tied by number to its place on the rig. */
 import { Collapsible } from "radix-ui";
 
+import { type FormEvent, useState } from "react";
+
 import type { Finding, Settle } from "../api/types";
 import { useBench } from "./bench";
+import { day } from "./day";
 import { FigureButton, useSpec } from "./FigureButton";
+import { focusSoon } from "./focusSoon";
 import { KnownMark } from "./KnownMark";
 
 export function FindingsMargin() {
   const { sheet, preview } = useBench();
   const findings = preview?.here.findings ?? sheet.here.findings;
+  const numbered = findings.map((finding, index) => ({ finding, number: index + 1 }));
+  const isLight = (finding: Finding) => finding.severity === "note" || finding.accepted !== null;
+  const heavy = numbered.filter(({ finding }) => !isLight(finding));
+  const light = numbered.filter(({ finding }) => isLight(finding));
+  const accepted = light.filter(({ finding }) => finding.accepted).length;
   return (
     <aside aria-label="What this upsets" className="border-hair bg-margin p-5 wide:border-l">
       <h2 className="border-b border-ink pb-2 font-semibold">
@@ -19,10 +28,25 @@ export function FindingsMargin() {
       </h2>
       {findings.length === 0 && <p className="pt-3 text-quiet">Nothing that is known here.</p>}
       <ol>
-        {findings.map((finding, index) => (
-          <FindingNote key={finding.code} finding={finding} number={index + 1} />
+        {heavy.map(({ finding, number }) => (
+          <FindingNote key={finding.key} finding={finding} number={number} />
         ))}
       </ol>
+      {light.length > 0 && (
+        <Collapsible.Root>
+          <Collapsible.Trigger className="cond min-h-11 w-full border-b border-hair font-semibold text-quiet">
+            {counted(light.filter((n) => !n.finding.accepted).length, "note")}
+            {accepted > 0 && `, ${accepted} lived with`}
+          </Collapsible.Trigger>
+          <Collapsible.Content>
+            <ol>
+              {light.map(({ finding, number }) => (
+                <FindingNote key={finding.key} finding={finding} number={number} />
+              ))}
+            </ol>
+          </Collapsible.Content>
+        </Collapsible.Root>
+      )}
     </aside>
   );
 }
@@ -57,9 +81,76 @@ function FindingNote({ finding, number }: { finding: Finding; number: number }) 
             </li>
           ))}
         </ul>
-        <Evidence finding={finding} />
+        <div className="flex flex-wrap items-start gap-x-4">
+          <Evidence finding={finding} />
+          <LiveWithIt finding={finding} />
+        </div>
       </div>
     </li>
+  );
+}
+
+const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? "" : "s"}`;
+
+/** A finding can be accepted with a reason; it comes back by itself when the figures under it move. */
+function LiveWithIt({ finding }: { finding: Finding }) {
+  const { sheet, put } = useBench();
+  const [reason, setReason] = useState<string>();
+  const [problem, setProblem] = useState<string>();
+  const kept = sheet.accepted.find(({ accepted }) => accepted.finding === finding.key);
+  if (finding.accepted && kept)
+    return (
+      <p className="cond text-sm text-quiet">
+        lived with: “{finding.accepted.reason}” {finding.accepted.accepted_by}
+        {finding.accepted.accepted_on && `, ${day(finding.accepted.accepted_on)}`}{" "}
+        <button
+          className="link"
+          onClick={() => void put({ do: "drop", table: "accepted", id: kept.id, version: kept.version })}
+        >
+          not any more
+        </button>
+      </p>
+    );
+  if (reason === undefined)
+    return (
+      <button
+        className="cond min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4"
+        onClick={() => setReason("")}
+      >
+        live with it
+      </button>
+    );
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!reason.trim()) return setProblem("Why? A few words: you will want them later.");
+    const refusal = await put({ do: "accept", finding: finding.key, reason });
+    setProblem(refusal?.message);
+    if (!refusal) setReason(undefined);
+  };
+  return (
+    <form onSubmit={(event) => void submit(event)} className="grid gap-1">
+      <label>
+        <span className="cond text-sm text-quiet">Why it may stay. It returns when its figures move.</span>
+        <input
+          className="field w-full text-base"
+          value={reason}
+          ref={focusSoon}
+          maxLength={1000}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+      <span>
+        <button className="btn">accept it</button>{" "}
+        <button type="button" className="link" onClick={() => setReason(undefined)}>
+          no
+        </button>
+      </span>
+    </form>
   );
 }
 
@@ -83,10 +174,11 @@ function SettleBy({ settle }: { settle: Settle }) {
 }
 
 function Evidence({ finding }: { finding: Finding }) {
+  if (finding.figures.length === 0) return null;
   return (
     <Collapsible.Root>
       <Collapsible.Trigger className="cond min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4">
-        rests on {finding.figures.length} figures
+        rests on {counted(finding.figures.length, "figure")}
       </Collapsible.Trigger>
       <Collapsible.Content>
         <ul className="text-sm">

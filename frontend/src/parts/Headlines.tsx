@@ -2,6 +2,7 @@
 import type { Headline } from "../api/types";
 import { useBench } from "./bench";
 import { FigureButton } from "./FigureButton";
+import { offOf, WorkingButton } from "./Working";
 
 type Props = { rows: Headline[]; onStrip?: boolean };
 
@@ -21,18 +22,20 @@ function HeadlineRow({ row, onStrip }: { row: Headline; onStrip: boolean }) {
   const line = onStrip ? "border-strip-line" : "border-hair";
   const now = row.value === null ? undefined : write(row.value, row.key, { places: row.places });
   const old = row.found === null ? undefined : write(row.found, row.key, { places: row.places });
+  const off = offOf(row, write);
   return (
     <div className={`flex items-baseline justify-between gap-3 border-b py-[3px] ${line}`}>
       <dt className={quiet}>{row.label}</dt>
       <dd className="flex items-baseline gap-2 whitespace-nowrap">
         {now ? (
-          <>
+          <WorkingButton row={row} className="-my-[9px] flex items-center gap-2">
             {old && old.text !== now.text && <s className={`text-sm ${quiet}`}>{old.text}</s>}
             <b className="text-lg leading-6 font-semibold">{now.text}</b>
+            {off && <span className={`text-sm ${quiet}`}>±{off.text}</span>}
             <span className={`w-8 text-sm ${quiet}`}>
               {now.unit || (row.key.endsWith("ratio") ? ": 1" : "")}
             </span>
-          </>
+          </WorkingButton>
         ) : row.waits_for ? (
           <FigureButton
             path={row.waits_for}

@@ -116,12 +116,12 @@ export function LineBar({ close }: { close: () => void }) {
                 )}
               </h3>
               {preview.raised.map((finding) => (
-                <p key={finding.code} className="border-l-4 border-oxide pl-2 text-sm">
+                <p key={finding.key} className="border-l-4 border-oxide pl-2 text-sm">
                   <b>{finding.severity}</b> {finding.text}
                 </p>
               ))}
               {preview.settled.map((finding) => (
-                <p key={finding.code} className="border-l-4 border-zinc pl-2 text-sm">
+                <p key={finding.key} className="border-l-4 border-zinc pl-2 text-sm">
                   <b>settles</b> {finding.text}
                 </p>
               ))}

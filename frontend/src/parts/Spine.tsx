@@ -7,6 +7,8 @@ import { useSettings } from "./settings";
 
 export const SHEETS = [
   { path: "rig", name: "Rig" },
+  { path: "survey", name: "Survey" },
+  { path: "measure", name: "Measure" },
   { path: "plan", name: "Plan" },
   { path: "rolling", name: "Rolling" },
   { path: "trip", name: "Trip" },

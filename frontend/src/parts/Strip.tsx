@@ -1,5 +1,5 @@
 /** The rig strip: this vehicle, to scale, along the top of every sheet. */
-import { type Mark, RigDrawing } from "../rig/RigDrawing";
+import { marksOf, RigDrawing } from "../rig/RigDrawing";
 import { TyreDetail } from "../rig/TyreDetail";
 import { useBench } from "./bench";
 import { DimensionLines } from "./DimensionLines";
@@ -24,7 +24,7 @@ export function Strip({ lit, height }: Props) {
   const { sheet, preview } = useBench();
   const [ref, width] = useMeasure(0);
   const findings = preview?.here.findings ?? sheet.here.findings;
-  const marks: Mark[] = findings.map(({ place, severity }, i) => ({ number: i + 1, place, severity }));
+  const marks = marksOf(findings);
   const rows = (preview?.headlines ?? sheet.headlines).filter((row) => ON_STRIP.includes(row.key));
   const wide = width > 900;
   const middle = wide ? width - 2 * ASIDE : width;

@@ -5,7 +5,19 @@ import { tyrePath } from "./tyrePath";
 import { type Silhouette, silhouette, type Spot } from "./silhouette";
 
 /** A finding's number at its place on the rig. */
-export type Mark = Pick<Finding, "place" | "severity"> & { number: number };
+export type Mark = Pick<Finding, "place" | "severity"> & { number: number; above: number };
+
+/** Findings as marks: those of one place stand above one another. Notes and what is lived with have none. */
+export function marksOf(findings: Finding[]): Mark[] {
+  const at = new Map<string, number>();
+  return findings.flatMap(({ place, severity, accepted }, index) => {
+    if (severity === "note" || accepted) return [];
+    const spots = place === "both-axles" ? ["front-axle", "rear-axle"] : [place];
+    const above = Math.max(...spots.map((spot) => at.get(spot) ?? 0));
+    spots.forEach((spot) => at.set(spot, above + 1));
+    return [{ number: index + 1, place, severity, above }];
+  });
+}
 
 const TYPICAL_RADIUS = 0.135;
 
@@ -46,7 +58,9 @@ export function RigDrawing(props: Props) {
   } = props;
   const built = silhouette(form, figures, found.front?.static_radius_mm);
   const body = picture ? { ...built, guessed: new Set<never>() } : built;
-  const rises = [here, planned, preview].map((o) => Math.max(o?.front?.rise_mm ?? 0, o?.rear?.rise_mm ?? 0));
+  const rises = [here, planned, preview].map((o) =>
+    Math.max(o?.front?.body_rise_mm ?? 0, o?.rear?.body_rise_mm ?? 0),
+  );
   const margin = props.margin ?? { left: 84, right: 84, top: 30, bottom: 34 };
   const f = frame(body, width, height, margin, Math.max(0, ...rises));
   const ground = f.y(0);
@@ -111,9 +125,10 @@ const differs = (a: WheelOutline | null | undefined, b: WheelOutline | null | un
 const changed = (a: Outline, b: Outline) => differs(a.front, b.front) || differs(a.rear, b.rear);
 
 /** How much higher the body stands at x than as found. */
-function lifted(outline: Outline, body: Silhouette) {
-  const front = outline.front?.rise_mm ?? 0;
-  const rear = outline.rear?.rise_mm ?? front;
+/** How much higher frame or body stand at a place along the vehicle than as found. */
+function lifted(outline: Outline, body: Silhouette, what: "frame" | "body") {
+  const front = outline.front?.[`${what}_rise_mm`] ?? 0;
+  const rear = outline.rear?.[`${what}_rise_mm`] ?? front;
   return (x: number) => front + ((rear - front) * x) / body.wheelbase;
 }
 
@@ -130,7 +145,7 @@ function Body({
   found: Outline;
   kind: Kind;
 }) {
-  const lift = lifted(outline, body);
+  const lift = lifted(outline, body, "body");
   const sketchy = body.guessed.size > 0 && kind === "here";
   const fill = kind === "here" ? "var(--strip-body)" : "none";
   return (
@@ -223,7 +238,7 @@ function Frameline({
   outline: Outline;
   lit: boolean;
 }) {
-  const lift = lifted(outline, body);
+  const lift = lifted(outline, body, "frame");
   const z = body.sill * 1.02;
   const ends: Spot[] = [
     [-body.front * 0.82, z],
@@ -260,15 +275,22 @@ function Frameline({
 
 function MarkOnRig({ mark, f, body, here }: { mark: Mark; f: Frame; body: Silhouette; here: Outline }) {
   const radius = here.rear?.static_radius_mm ?? TYPICAL_RADIUS * body.wheelbase;
-  // Several findings at one axle stand above one another.
-  const above = ((mark.number - 1) * 21) / f.k;
+  // Several findings at one place stand above one another.
+  const above = (mark.above * 21) / f.k;
   const places: Record<Finding["place"], Spot[]> = {
+    "front-axle": [[0, radius + above]],
     "rear-axle": [[body.wheelbase, radius + above]],
     "both-axles": [
       [0, radius + above],
       [body.wheelbase, radius + above],
     ],
-    dash: [[body.wheelbase * 0.3, body.height * 0.5]],
+    dash: [[body.wheelbase * 0.3, body.height * 0.5 + above]],
+    case: [[body.wheelbase * 0.46, body.sill + above]],
+    roof: [[body.wheelbase * 0.6, body.height + above]],
+    nose: [[-body.front, body.sill * 1.3 + above]],
+    tail: [[body.wheelbase + body.rear, body.sill * 1.3 + above]],
+    middle: [[body.wheelbase * 0.6, body.sill + above]],
+    spare: [[body.wheelbase + body.rear * 0.6, body.height * 0.55 + above]],
   };
   const stop = mark.severity === "stop";
   return (

@@ -38,6 +38,8 @@ export function RigLayout() {
 
 const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = {
   rig: { height: 300 },
+  survey: { height: 0 },
+  measure: { height: 0 },
   rolling: { lit: "driveline", height: 236 },
   plan: { height: 212 },
   trip: { height: 212 },
@@ -61,8 +63,8 @@ function Bench({ stale }: { stale: boolean }) {
       />
       <div className="flex min-h-screen min-w-0 flex-col">
         <Waiting stale={stale} />
-        <Strip lit={strip.lit} height={strip.height} />
-        <StageRule />
+        {strip.height > 0 && <Strip lit={strip.lit} height={strip.height} />}
+        {at !== "survey" && <StageRule />}
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
         <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">
           <main className="min-w-0 px-6 py-5">

@@ -60,7 +60,7 @@ class Here:
 
     def value(self, path: str, as_found: bool = False) -> Any:
         """The figure at ``path``, or None."""
-        noted = (self.moment.rig.figures if as_found else self.moment.here).get(path)
+        noted = (self.moment.found if as_found else self.moment.here).get(path)
         return None if noted is None else noted.value
 
     def said(self, value: float, quantity: Quantity) -> str:

@@ -4,13 +4,11 @@ from dataclasses import dataclass, replace
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.findings import Finding
-from jorvak.core.headlines import Headline, headlines
+from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.line import Typed
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.results import work_out
 from jorvak.core.rig import Change, Figure, Rig
-from jorvak.core.rolling.results import gear_table
-from jorvak.core.stages import Stage, moment, steps_before
+from jorvak.core.stages import Stage, steps_before
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,17 +32,16 @@ def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC) -> Pr
     """What ``typed`` would do at ``stage``. Raises Refused on ``stage``."""
     changed, then = _carried_out(rig, typed, stage)
     now, after = assess(rig, stage, preset), assess(changed, then, preset)
-    found = moment(rig, "as-found")
-    found_gears = work_out(found, gear_table)
-    had, has = ({finding.code for finding in each.findings} for each in (now, after))
+    found = found_results(rig)
+    had, has = ({finding.key for finding in each.findings} for each in (now, after))
     return Preview(
         typed=typed,
         step=then if typed.means == "change" and isinstance(then, int) else None,
         here=after,
-        headlines=headlines(after.results, found, found_gears),
-        before=headlines(now.results, found, found_gears),
-        raised=tuple(finding for finding in after.findings if finding.code not in had),
-        settled=tuple(finding for finding in now.findings if finding.code not in has),
+        headlines=headlines(after.results, found),
+        before=headlines(now.results, found),
+        raised=tuple(finding for finding in after.findings if finding.key not in had),
+        settled=tuple(finding for finding in now.findings if finding.key not in has),
     )
 
 
@@ -55,5 +52,11 @@ def _carried_out(rig: Rig, typed: Typed, stage: Stage) -> tuple[Rig, Stage]:
         return replace(rig, figures={**rig.figures, typed.path: Figure(typed.value, "measured")}), stage
     before = steps_before(rig, stage)
     # No change of a rig has the id 0: it marks the draft.
-    draft = Change(id=0, kind=typed.draft.kind, fields=typed.draft.fields)
+    draft = Change(
+        id=0,
+        kind=typed.draft.kind,
+        fields=typed.draft.fields,
+        mass_kg=typed.draft.mass_kg,
+        mass_x_mm=typed.draft.mass_x_mm,
+    )
     return replace(rig, changes=(*rig.changes[:before], draft, *rig.changes[before:])), before + 1

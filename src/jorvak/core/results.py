@@ -36,11 +36,15 @@ class Waits:
 
 @dataclass(frozen=True, slots=True)
 class Share:
-    """A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance."""
+    """A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance.
+
+    ``as_found``: it is meant as it was before a change that has set it since.
+    """
 
     label: str
     path: str | None
     share: float
+    as_found: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,7 +103,7 @@ class Ask:
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""
         moment = self.moment
-        noted = (moment.rig.figures if as_found else moment.here).get(path)
+        noted = (moment.found if as_found else moment.here).get(path)
         if noted is None:
             return None
         if as_found and path in moment.set_by:
@@ -223,8 +227,9 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
 
     # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.
     spread = spread_of(bare.value, run, sources, together=False)
-    figures = {_size_key(figure.value, source): path
-               for path, figure in (*ask.found.items(), *ask.here.items())
+    figures = {_size_key(figure.value, source): (path, as_found)
+               for noted, as_found in ((ask.found, True), (ask.here, False))
+               for path, figure in noted.items()
                for source in SIZE_SOURCES if spec_of(path).shape == "size"}  # fmt: skip
     return Result(
         bare.value,
@@ -241,13 +246,13 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
     )
 
 
-def _share(name: str, share: float, sizes: Mapping[str, str]) -> Share:
+def _share(name: str, share: float, sizes: Mapping[str, tuple[str, bool]]) -> Share:
     if name == SCALE:
         return Share("the scale itself", "body.front_axle_kg", share)
     if name in sizes:
-        return Share(f"catalogue size {name}", sizes[name], share)
+        return Share(f"catalogue size {name}", sizes[name][0], share, sizes[name][1])
     path = name.removesuffix(AS_FOUND)
     if path.rsplit(".", 1)[-1].isdigit():
         path = path.rsplit(".", 1)[0]
-    found = AS_FOUND if name.endswith(AS_FOUND) else ""
-    return Share(spec_of(path).label + found, path, share)
+    as_found = name.endswith(AS_FOUND)
+    return Share(spec_of(path).label + (AS_FOUND if as_found else ""), path, share, as_found)

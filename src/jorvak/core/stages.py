@@ -15,7 +15,7 @@ NAMED = ("as-found", "today", "planned")
 
 @dataclass(frozen=True)
 class Moment:
-    """A rig at a stage: its figures ``here``, and which change last set one of them.
+    """A rig at a stage: its figures ``found`` and ``here``, and which change last set one of them.
 
     ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add.
     ``with_doubt``: whether what is worked out from it carries its doubt.
@@ -23,6 +23,7 @@ class Moment:
 
     stage: Stage
     rig: Rig
+    found: Figures
     here: Figures
     set_by: dict[str, Change]
     changes: tuple[Change, ...]
@@ -81,11 +82,35 @@ def steps_before(rig: Rig, stage: Stage) -> int:
     return len(rig.changes) if stage == "planned" else fitted
 
 
+def _measured_later(rig: Rig) -> dict[str, Change]:
+    """Figures that were measured with a fitted change on the vehicle, each with that change.
+
+    They hold from there on, not as found: the roll-out of the new tyre. On the day of fitting only what the
+    change would take away counts as measured afterwards.
+    """
+    later: dict[str, Change] = {}
+    here = dict(rig.figures)
+    for change in rig.changes:
+        if change.fitted is None:
+            continue
+        for path, value in effect_of(change, here).items():
+            noted = rig.figures.get(path)
+            if noted is None or noted.known != "measured" or noted.noted_on is None:
+                continue
+            if noted.noted_on > change.fitted.on or (value is None and noted.noted_on == change.fitted.on):
+                later[path] = change
+    return later
+
+
 def moment(rig: Rig, stage: Stage, with_doubt: bool = True) -> Moment:
     """The rig at ``stage``. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
-    here, set_by, points = dict(rig.figures), {}, dict(rig.points)
+    later = _measured_later(rig)
+    found = (
+        {path: figure for path, figure in rig.figures.items() if path not in later} if later else rig.figures
+    )
+    here, set_by, points = dict(found), {}, dict(rig.points)
     changes = changes_at(rig, stage)
     for change in changes:
         points |= points_of(change)
@@ -95,4 +120,6 @@ def moment(rig: Rig, stage: Stage, with_doubt: bool = True) -> Moment:
                 here.pop(path, None)
             else:
                 here[path] = value
-    return Moment(stage, rig, here, set_by, changes, points, with_doubt)
+            if later.get(path) is change:
+                here[path] = rig.figures[path]
+    return Moment(stage, rig, found, here, set_by, changes, points, with_doubt)

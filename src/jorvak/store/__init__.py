@@ -2,6 +2,7 @@
 
 from jorvak.store.database import Database, NewerDatabase, Unwritable
 from jorvak.store.journal import CannotUndo, Entry, Stale
+from jorvak.store.photos import PhotoFiles
 from jorvak.store.rigs import NotThere, RigLine, RigRecord, Rigs
 
 __all__ = [
@@ -10,6 +11,7 @@ __all__ = [
     "Entry",
     "NewerDatabase",
     "NotThere",
+    "PhotoFiles",
     "RigLine",
     "RigRecord",
     "Rigs",

@@ -225,6 +225,24 @@ class Rigs:
                 if row is not None:
                     write.delete("figure", row["id"])
 
+    def figure_history(self, rig_id: int, path: str) -> Sequence[tuple[str, str, Figure | None]]:
+        """What a figure was, oldest first: when, by whom, and the figure, or None where it was taken out."""
+        with self.database.reading() as connection:
+            rows = connection.execute(
+                """
+                SELECT journal.at, journal.person, journal_row.after FROM journal
+                JOIN journal_row ON journal_row.journal_id = journal.id
+                WHERE journal.rig_id = ? AND journal_row.table_name = 'figure'
+                  AND json_extract(coalesce(journal_row.after, journal_row.before), '$.path') = ?
+                ORDER BY journal.id, journal_row.place
+                """,
+                (rig_id, path),
+            ).fetchall()
+        return [
+            (row["at"], row["person"], _figure_of(json.loads(row["after"])) if row["after"] else None)
+            for row in rows
+        ]
+
     def drop_point(self, rig_id: int, name: str, person: str, key: str | None = None) -> None:
         """Remove an underside point with its figures. Raises NotThere."""
         with self.journal.write(rig_id, person, f"point {name} taken out", key) as write:
@@ -340,7 +358,7 @@ def _rig(
     )
 
 
-def _figure_of(row: sqlite3.Row) -> Figure:
+def _figure_of(row: sqlite3.Row | Row) -> Figure:
     value = _value(row["value"])
     noted_on = row["noted_on"]
     return Figure(

@@ -7,18 +7,21 @@ from flask import Response, request, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from werkzeug.exceptions import NotFound
 
-from jorvak.store import Rigs
+from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
 from jorvak.web.history import history_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
+from jorvak.web.records import record_pages
 from jorvak.web.rig import rig_pages
 from jorvak.web.sheet import View, answer
+from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
+from jorvak.web.weigh import weigh_pages
 
 DIST = Path(__file__).parents[3] / "frontend" / "dist"
-LARGEST_REQUEST = 8_000_000
+LARGEST_REQUEST = 60_000_000
 
 
 def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> OpenAPI:
@@ -33,10 +36,15 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
         validation_error_status=422,
         validation_error_model=Problem,
     )
-    app.config.update(RIGS=rigs, TODAY=today, MAX_CONTENT_LENGTH=LARGEST_REQUEST)
+    app.config.update(
+        RIGS=rigs,
+        PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
+        TODAY=today,
+        MAX_CONTENT_LENGTH=LARGEST_REQUEST,
+    )
     security.protect(app)
     problems.register(app)
-    for pages in (rig_pages, plan_pages, trip_pages, history_pages):
+    for pages in (rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, trip_pages, history_pages):
         app.register_api(pages)
 
     @app.errorhandler(AlreadyDone)

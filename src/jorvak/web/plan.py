@@ -8,11 +8,12 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import NotNegative, Refused
-from jorvak.core.kinds import draft, title_of
+from jorvak.core.kinds import draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
-from jorvak.core.quantities import DISTANCE, TIME, Quantity, Unreadable, read
-from jorvak.core.rig import Change, Figure, Fitted, State
+from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
+from jorvak.core.rig import Change, Figure, Fitted, Rig, State
+from jorvak.core.shorthand import read_fields
 from jorvak.core.stages import read_stage, steps_before
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
@@ -37,11 +38,20 @@ class LineAnswer(BaseModel):
 
 
 class NewChange(BaseModel):
-    """A change to put into the order: as typed in the line, or as a draft that was offered."""
+    """A change to put into the order: as typed in the line, as typed in its kind's form, or as it was offered.
+
+    Masses and places are as typed; ``option`` is QUESTION/OPTION.
+    """
 
     line: str | None = Field(None, max_length=2000)
     kind: str | None = None
     fields: dict[str, Any] | None = None
+    typed: dict[str, str] | None = None
+    mass: str = Field("", max_length=60)
+    x: str = Field("", max_length=60)
+    z: str = Field("", max_length=60)
+    cost: NotNegative | None = None
+    option: str | None = Field(None, max_length=90)
 
 
 class ChangeEdit(BaseModel):
@@ -50,8 +60,16 @@ class ChangeEdit(BaseModel):
     version: int
     state: State | None = None
     cost: NotNegative | None = None
+    gift: bool = False
+    paid: NotNegative | None = None
+    credit: NotNegative | None = None
     hours: NotNegative | None = None
     note: str | None = Field(None, max_length=4000)
+    option: str | None = Field(None, max_length=90)
+    typed: dict[str, str] | None = Field(None, description="the fields of its kind as typed")
+    mass: str | None = Field(None, max_length=60)
+    x: str | None = Field(None, max_length=60)
+    z: str | None = Field(None, max_length=60)
 
 
 class Move(BaseModel):
@@ -90,14 +108,28 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
             return _note(record, typed, query)
         wanted = typed.draft
     elif body.kind is not None:
-        wanted = draft(body.kind, body.fields or {})
+        fields = body.fields or {}
+        if body.typed is not None:
+            fields = read_fields(kind_of(body.kind), body.typed, query.preset)
+        wanted = draft(body.kind, fields)
     else:
         raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
     before = steps_before(record.rig, read_stage(query.stage))
     after = record.rig.changes[before - 1].id if before else None
+    _known_option(record.rig, body.option)
+    placed = {key: _typed(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}
+    change = Change(
+        kind=wanted.kind,
+        fields=wanted.fields,
+        mass_kg=wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"],
+        mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
+        mass_z_mm=placed["mass_z_mm"],
+        cost=body.cost,
+        option=body.option,
+    )
     added = rigs().add_change(
         record.id,
-        Change(kind=wanted.kind, fields=wanted.fields),
+        change,
         after,
         query.person,
         f"{wanted.title} added",
@@ -111,7 +143,15 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
 def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
     """Change the state, the cost, the hours or the note of a change."""
     change = _change(path, query)
-    new = {key: getattr(body, key) for key in body.model_fields_set - {"version"}}
+    new = {key: getattr(body, key) for key in body.model_fields_set - {"version", "typed", *_PLACES}}
+    for field in _PLACES.keys() & body.model_fields_set:
+        key, quantity = _PLACES[field]
+        new[key] = _typed(field, getattr(body, field) or "", quantity, query, signed=True)
+    if body.typed is not None:
+        kind = kind_of(change.kind)
+        new["fields"] = draft(change.kind, read_fields(kind, body.typed, query.preset)).fields
+    if "option" in new:
+        _known_option(rigs().read(path.rig_id, query.person).rig, body.option)
     if new.get("state") == "fitted":
         raise Refused("state", "Say on which day it was fitted: use the tick for fitted.")
     if "state" in new and change.fitted is not None:
@@ -120,6 +160,8 @@ def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
         raise Refused("state", "A change is an idea, chosen, bought, fitted or dropped.")
     edited = Change.model_validate({**change.model_dump(), "id": change.id, **new})
     said = ", ".join(_said(key, value) for key, value in new.items() if key != "fitted")
+    if "fields" in new:
+        said = f"now {title_of(edited)}"
     rigs().set_change(
         path.rig_id, edited, body.version, query.person, f"{title_of(change)}: {said}", query.key
     )
@@ -178,14 +220,23 @@ def _change(path: ChangePath, view: View) -> Change:
     raise NotThere("That change is not in this order any more.")
 
 
-def _typed(field: str, text: str, quantity: Quantity, view: View) -> float | None:
+_PLACES = {"mass": ("mass_kg", MASS), "x": ("mass_x_mm", LENGTH), "z": ("mass_z_mm", LENGTH)}
+
+
+def _known_option(rig: Rig, option: str | None) -> None:
+    options = {f"{question.key}/{name}" for question in rig.questions for name in question.options}
+    if option is not None and option not in options:
+        raise Refused("option", f"There is no option “{option}” on this rig.")
+
+
+def _typed(field: str, text: str, quantity: Quantity, view: View, signed: bool = False) -> float | None:
     if not text.strip():
         return None
     try:
         value = read(text, quantity, view.preset.unit(quantity).symbol).value
     except Unreadable as error:
         raise Refused(field, f"{field}: {error}") from None
-    if value < 0:
+    if value < 0 and not signed:
         raise Refused(field, f"{field} must not be below 0. Type for example {quantity.example}.")
     return value
 
@@ -193,4 +244,6 @@ def _typed(field: str, text: str, quantity: Quantity, view: View) -> float | Non
 def _said(key: str, value: Any) -> str:
     if value is None:
         return f"{key} cleared"
-    return f"{key} {value:g}" if isinstance(value, float) else f"{key} {value}" if key != "note" else "note"
+    if key in ("note", "fields"):
+        return key
+    return f"{key} {value:g}" if isinstance(value, float) else f"{key} {value}"

@@ -1,5 +1,6 @@
 """Rigs: the list, a new one, one whole, its figures; build files in and out."""
 
+import re
 from datetime import date
 from typing import Any
 
@@ -7,14 +8,34 @@ from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
+from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import POINT_FIGURES, POSITIONS, FigureSpec, Shape, catalogue, spec_of
+from jorvak.core.catalogue import (
+    GAP_FIGURES,
+    PART_FIGURES,
+    POINT_FIGURES,
+    POSITIONS,
+    FigureSpec,
+    Shape,
+    catalogue,
+    spec_of,
+)
+from jorvak.core.findings import Finding
+from jorvak.core.headlines import SHOWN
 from jorvak.core.kinds import kinds
 from jorvak.core.line import read_doubt, read_figure
-from jorvak.core.quantities import PRESETS, QUANTITIES, write
+from jorvak.core.money.totals import Totals, totals
+from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
 from jorvak.core.rig import Carrier, Figure, Form, Known, Rig
+from jorvak.core.shorthand import forms_of
+from jorvak.core.stages import moment
+from jorvak.core.stance.results import Outline, outline
+from jorvak.core.trip.readiness import days_left
+from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, read_build, write_build
-from jorvak.web.sheet import Sheet, View, answer, rigs, today
+from jorvak.formats.build_zip import MAGIC, read_zip, write_zip
+from jorvak.store import RigRecord
+from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
 rig_pages = APIBlueprint("rig", __name__, url_prefix="/api", abp_tags=[Tag(name="rig")])
 
@@ -23,16 +44,27 @@ class RigPath(BaseModel):
     rig_id: int
 
 
-class RigLineOut(BaseModel):
+class RigCard(BaseModel):
+    """A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned."""
+
     id: int
     name: str
     vehicle: str
     form: Form
     leaves_on: date | None
+    days_left: int | None
+    figures: dict[str, Figure]
+    found: Outline
+    planned: Outline
+    money: Totals
+    ceiling: float | None
+    currency: str
+    worst: Finding | None
+    findings: int
 
 
 class RigList(BaseModel):
-    rigs: list[RigLineOut]
+    rigs: list[RigCard]
     today: date
 
 
@@ -64,12 +96,35 @@ class SpecOut(BaseModel):
     shape: Shape
     quantity: str | None
     choices: list[str]
+    how: str
+    typical: float | None
+
+
+class KindField(BaseModel):
+    """A field of a kind's form."""
+
+    key: str
+    label: str
+    quantity: str | None
+    number: bool
+    choices: list[str]
+    yes_no: bool
+    required: bool
+    example: str
 
 
 class KindOut(BaseModel):
     name: str
     words: list[str]
     example: str
+    fields: list[KindField]
+
+
+class ShownOut(BaseModel):
+    """A headline figure that a brief can name as deciding."""
+
+    key: str
+    label: str
 
 
 class Catalogue(BaseModel):
@@ -77,6 +132,10 @@ class Catalogue(BaseModel):
 
     figures: list[SpecOut]
     point_figures: list[SpecOut]
+    gap_figures: list[SpecOut]
+    part_figures: list[SpecOut]
+    shown: list[ShownOut]
+    topics: list[Topic]
     quantities: list[QuantityOut]
     presets: list[PresetOut]
     kinds: list[KindOut]
@@ -113,16 +172,45 @@ class NewPoint(BaseModel):
 
 @rig_pages.get("/rigs", responses={200: RigList})
 def list_rigs() -> Response:
-    lines = [RigLineOut.model_validate(line.__dict__) for line in rigs().list()]
-    return _json(RigList(rigs=lines, today=today()))
+    cards = [_card(rigs().read(line.id, "bench")) for line in rigs().list()]
+    return as_json(RigList(rigs=cards, today=today()))
+
+
+BODY_FIGURES = ("body.wheelbase_mm", "body.front_overhang_mm", "body.rear_overhang_mm", "body.height_mm")
+
+
+def _card(record: RigRecord) -> RigCard:
+    rig = record.rig
+    planned = assess(rig, "planned", with_doubt=False)
+    open_findings = [finding for finding in planned.findings if finding.accepted is None]
+    return RigCard(
+        id=record.id,
+        name=rig.name,
+        vehicle=rig.vehicle,
+        form=rig.form,
+        leaves_on=rig.brief.leaves_on,
+        days_left=days_left(rig, today()),
+        figures={path: rig.figures[path] for path in BODY_FIGURES if path in rig.figures},
+        found=outline(moment(rig, "as-found")),
+        planned=planned.outline,
+        money=totals(rig, "planned"),
+        ceiling=rig.brief.ceiling,
+        currency=rig.brief.currency,
+        worst=next(iter(open_findings), None),
+        findings=sum(finding.severity != "note" for finding in open_findings),
+    )
 
 
 @rig_pages.get("/catalogue", responses={200: Catalogue})
 def get_catalogue() -> Response:
-    return _json(
+    return as_json(
         Catalogue(
             figures=[_spec(spec) for spec in catalogue().values()],
             point_figures=[_spec(spec) for spec in POINT_FIGURES.values()],
+            gap_figures=[_spec(spec) for spec in GAP_FIGURES.values()],
+            part_figures=[_spec(spec) for spec in PART_FIGURES.values()],
+            shown=[ShownOut(key=shown.key, label=shown.label) for shown in SHOWN.values()],
+            topics=list(TOPICS.values()),
             quantities=[
                 QuantityOut(
                     name=q.name,
@@ -135,7 +223,27 @@ def get_catalogue() -> Response:
             presets=[
                 PresetOut(name=p.name, symbols=p.symbols, fraction=p.fraction) for p in PRESETS.values()
             ],
-            kinds=[KindOut(name=k.name, words=list(k.words), example=k.example) for k in kinds().values()],
+            kinds=[
+                KindOut(
+                    name=k.name,
+                    words=list(k.words),
+                    example=k.example,
+                    fields=[
+                        KindField(
+                            key=f.key,
+                            label=f.label,
+                            quantity=f.quantity.name if f.quantity else None,
+                            number=f.number,
+                            choices=list(f.choices),
+                            yes_no=f.yes_no,
+                            required=f.required,
+                            example=f.example,
+                        )
+                        for f in forms_of(k.fields)
+                    ],
+                )
+                for k in kinds().values()
+            ],
         )
     )
 
@@ -159,8 +267,15 @@ def new_rig(query: View, body: NewRig) -> Response:
 
 @rig_pages.post("/builds", responses={201: Sheet})
 def import_build(query: View) -> Response:
-    """Take in a build file, sent as the body of the request."""
-    build = read_build(request.get_data(cache=False))
+    """Take in a build file, or a zip with its photographs, sent as the body of the request."""
+    raw = request.get_data(cache=False)
+    photos: dict[str, bytes] = {}
+    if raw.startswith(MAGIC):
+        build, photos = read_zip(raw)
+    else:
+        build = read_build(raw)
+    for name, data in photos.items():
+        photo_files().keep(name, data)
     if request.args.get("move_dates") == "true":
         build = moved(build, today())
     return answer(
@@ -177,12 +292,17 @@ def get_rig(path: RigPath, query: View) -> Response:
 
 @rig_pages.get("/rigs/<int:rig_id>/build-file")
 def export_build(path: RigPath) -> Response:
-    """The rig as a build file to keep."""
+    """The rig as a build file to keep: with photographs, as a zip that holds both."""
     rig = rigs().read(path.rig_id, "bench").rig
     name = "".join(letter if letter.isalnum() else "-" for letter in rig.name.lower())
-    response = Response(write_build(rig, today()), mimetype="application/json")
+    if rig.photos:
+        files = {photo.file: data for photo in rig.photos if (data := photo_files().read(photo.file))}
+        response = Response(write_zip(rig, today(), files), mimetype="application/zip")
+    else:
+        response = Response(write_build(rig, today()), mimetype="application/json")
+    ending = "zip" if rig.photos else "json"
     response.headers["Content-Disposition"] = (
-        f'attachment; filename="{name.encode("ascii", "replace").decode()}.build.json"'
+        f'attachment; filename="{name.encode("ascii", "replace").decode()}.build.{ending}"'
     )
     return response
 
@@ -196,6 +316,14 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
     if body.typed is not None:
         value = read_figure(spec, body.typed, query.preset)
         doubt = read_doubt(spec, body.doubt, query.preset)
+        if (
+            doubt is None
+            and spec.quantity is RATIO
+            and spec.shape == "number"
+            and re.search("[/:]", body.typed)
+        ):
+            # Teeth were counted: exact.
+            doubt = 0.0
         figure = Figure(value, body.known, doubt, today(), query.person, body.note.strip() or None)
         said = figure_said(spec, value, query)
     rigs().note_figure(
@@ -216,6 +344,59 @@ def add_point(path: RigPath, query: View, body: NewPoint) -> Response:
     )
     rigs().add_point(path.rig_id, name, body.on, x, z, query.person, query.key)
     return answer(path.rig_id, query, status=201)
+
+
+class PointPath(RigPath):
+    name: str = Field(max_length=60)
+
+
+@rig_pages.delete("/rigs/<int:rig_id>/points/<name>", responses={200: Sheet})
+def drop_point(path: PointPath, query: View) -> Response:
+    """Take a point of the underside out, with its figures."""
+    rigs().drop_point(path.rig_id, path.name, query.person, query.key)
+    return answer(path.rig_id, query)
+
+
+class Paths(BaseModel):
+    paths: list[str] = Field(max_length=1000)
+
+
+@rig_pages.post("/rigs/<int:rig_id>/clear-assumed", responses={200: Sheet})
+def clear_assumed(path: RigPath, query: View, body: Paths) -> Response:
+    """Take out figures that are only assumed, those of the list."""
+    figures = rigs().read(path.rig_id, query.person).rig.figures
+    only = [p for p in body.paths if p in figures and figures[p].known == "assumed"]
+    rigs().drop_figures(path.rig_id, only, query.person, f"{len(only)} assumed figures cleared", query.key)
+    return answer(path.rig_id, query)
+
+
+class Noted(BaseModel):
+    """A figure as it once was; ``figure`` None: it was taken out."""
+
+    at: str
+    person: str
+    figure: Figure | None
+
+
+class FigureHistory(BaseModel):
+    """Oldest first."""
+
+    path: str
+    noted: list[Noted]
+
+
+class FigurePath(BaseModel):
+    path: str = Field(max_length=120)
+
+
+@rig_pages.get("/rigs/<int:rig_id>/figure-history", responses={200: FigureHistory})
+def figure_history(path: RigPath, query: FigurePath) -> Response:
+    """What a figure was, by whom and when."""
+    spec_of(query.path)
+    found = rigs().figure_history(path.rig_id, query.path)
+    return as_json(
+        FigureHistory(path=query.path, noted=[Noted(at=a, person=p, figure=f) for a, p, f in found])
+    )
 
 
 def figure_said(spec: FigureSpec, value: Any, view: View) -> str:
@@ -242,8 +423,6 @@ def _spec(spec: FigureSpec) -> SpecOut:
         shape=spec.shape,
         quantity=spec.quantity.name if spec.quantity else None,
         choices=list(spec.choices),
+        how=spec.how,
+        typical=spec.typical,
     )
-
-
-def _json(model: BaseModel) -> Response:
-    return Response(model.model_dump_json(), mimetype="application/json")

@@ -8,17 +8,35 @@ from flask import Response, current_app
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import Assessment, assess
-from jorvak.core.headlines import Headline, headlines
+from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.kinds import jobs_of, title_of
+from jorvak.core.money.totals import Totals, running, totals
 from jorvak.core.quantities import PRESETS, Preset
-from jorvak.core.results import Result, work_out
-from jorvak.core.rig import Brief, Change, Figure, Fitted, Form, State
-from jorvak.core.rolling.results import GearTable, gear_table
-from jorvak.core.stages import Stage, moment, read_stage
+from jorvak.core.results import Result
+from jorvak.core.rig import (
+    APPLIED,
+    Accepted,
+    Brief,
+    Carrier,
+    Change,
+    Figure,
+    Fitted,
+    Form,
+    Gap,
+    Part,
+    Photo,
+    Question,
+    Record,
+    Rig,
+    State,
+    SurveyItem,
+)
+from jorvak.core.rolling.results import GearTable
+from jorvak.core.stages import Stage, is_chosen, moment, read_stage
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left, guessed_hours
 from jorvak.core.work.jobs import Job
-from jorvak.store import RigRecord, Rigs
+from jorvak.store import PhotoFiles, RigRecord, Rigs
 
 
 class View(BaseModel):
@@ -54,12 +72,50 @@ class ChangeLine(BaseModel):
     state: State
     mass_kg: float | None
     mass_x_mm: float | None
+    mass_z_mm: float | None
     cost: float | None
+    gift: bool
+    paid: float | None
+    credit: float | None
+    option: str | None
+    on_plan: bool
+    spent_to_here: float | None
     hours: float | None
     guessed_hours: float
     note: str | None
     fitted: Fitted | None
     jobs: tuple[Job, ...]
+
+
+class Kept(BaseModel):
+    """A record with its number and the version that a write to it has to name."""
+
+    id: int
+    version: int
+
+
+class KeptQuestion(Kept):
+    question: Question
+
+
+class KeptGap(Kept):
+    gap: Gap
+
+
+class KeptPart(Kept):
+    part: Part
+
+
+class KeptItem(Kept):
+    item: SurveyItem
+
+
+class KeptPhoto(Kept):
+    photo: Photo
+
+
+class KeptAcceptance(Kept):
+    accepted: Accepted
 
 
 class Outlines(BaseModel):
@@ -83,7 +139,16 @@ class Sheet(BaseModel):
     days_left: int | None
     figures: dict[str, Figure] = Field(description="what is noted, by path")
     versions: dict[str, int] = Field(description="of each figure: a write to it has to name it")
+    points: dict[str, Carrier]
     changes: list[ChangeLine]
+    questions: list[KeptQuestion]
+    gaps: list[KeptGap]
+    parts: list[KeptPart]
+    survey: list[KeptItem]
+    photos: list[KeptPhoto]
+    accepted: list[KeptAcceptance]
+    money: Totals = Field(description="of everything on the plan")
+    money_here: Totals = Field(description="of what is on the rig at the stage")
     stage: Stage
     here: Assessment
     found_gears: Result[GearTable]
@@ -99,10 +164,21 @@ def rigs() -> Rigs:
     return found
 
 
+def photo_files() -> PhotoFiles:
+    """The photographs of the running application."""
+    found: PhotoFiles = current_app.config["PHOTOS"]
+    return found
+
+
 def today() -> date:
     """Today, or the day that the application was told to take for it."""
     fixed: date | None = current_app.config["TODAY"]
     return fixed or date.today()
+
+
+def as_json(model: BaseModel) -> Response:
+    """A model as an answer."""
+    return Response(model.model_dump_json(), mimetype="application/json")
 
 
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
@@ -117,8 +193,8 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
     rig = record.rig
     if isinstance(stage, int):
         stage = min(stage, len(rig.changes))
-    found, here = moment(rig, "as-found"), assess(rig, stage, preset)
-    found_gears = work_out(found, gear_table)
+    here, found = assess(rig, stage, preset), found_results(rig)
+    spent = running(rig)
     return Sheet(
         id=record.id,
         version=record.version,
@@ -130,16 +206,25 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         days_left=days_left(rig, on),
         figures=dict(rig.figures),
         versions=record.figure_versions,
+        points=dict(rig.points),
         changes=[
-            _change_line(change, step, record.change_versions[change.id])
+            _change_line(rig, change, step, record.change_versions[change.id], spent.get(change.id))
             for step, change in enumerate(rig.changes, 1)
         ],
+        questions=[KeptQuestion(**_kept(record, "question", q), question=q) for q in rig.questions],
+        gaps=[KeptGap(**_kept(record, "gap", gap), gap=gap) for gap in rig.gaps],
+        parts=[KeptPart(**_kept(record, "part", part), part=part) for part in rig.parts],
+        survey=[KeptItem(**_kept(record, "survey_item", item), item=item) for item in rig.survey],
+        photos=[KeptPhoto(**_kept(record, "photo", photo), photo=photo) for photo in rig.photos],
+        accepted=[KeptAcceptance(**_kept(record, "accepted", a), accepted=a) for a in rig.accepted],
+        money=totals(rig, "planned"),
+        money_here=totals(rig, stage),
         stage=stage,
         here=here,
-        found_gears=found_gears,
-        headlines=headlines(here.results, found, found_gears),
+        found_gears=found.rolling.gears,
+        headlines=headlines(here.results, found),
         outlines=Outlines(
-            found=outline(found),
+            found=outline(moment(rig, "as-found")),
             today=outline(moment(rig, "today")),
             planned=here.outline if stage == "planned" else outline(moment(rig, "planned")),
         ),
@@ -148,7 +233,11 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
     )
 
 
-def _change_line(change: Change, step: int, version: int) -> ChangeLine:
+def _kept(record: RigRecord, table: str, of: Record) -> dict[str, int]:
+    return {"id": of.id, "version": record.record_versions[table][of.id]}
+
+
+def _change_line(rig: Rig, change: Change, step: int, version: int, spent: float | None) -> ChangeLine:
     return ChangeLine(
         id=change.id,
         version=version,
@@ -159,7 +248,14 @@ def _change_line(change: Change, step: int, version: int) -> ChangeLine:
         state=change.state,
         mass_kg=change.mass_kg,
         mass_x_mm=change.mass_x_mm,
+        mass_z_mm=change.mass_z_mm,
         cost=change.cost,
+        gift=change.gift,
+        paid=change.paid,
+        credit=change.credit,
+        option=change.option,
+        on_plan=change.state in APPLIED and is_chosen(rig, change),
+        spent_to_here=spent,
         hours=change.hours,
         guessed_hours=guessed_hours(change),
         note=change.note,

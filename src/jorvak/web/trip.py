@@ -1,5 +1,6 @@
 """The trip: the brief with its day of leaving and its ceiling."""
 
+import json
 from datetime import date
 
 from flask import Response
@@ -7,6 +8,8 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
+from jorvak.core.calculation import Refused
+from jorvak.core.headlines import SHOWN
 from jorvak.core.rig import Brief, Form
 from jorvak.core.trip.readiness import Readiness, readiness
 from jorvak.web.rig import RigPath
@@ -29,6 +32,7 @@ class HeadEdit(BaseModel):
     currency: str | None = Field(None, max_length=12)
     leaves_on: date | None = None
     away_days: int | None = Field(None, ge=1, le=3650)
+    deciding: list[str] = Field([], max_length=40)
 
 
 class Trip(BaseModel):
@@ -53,6 +57,14 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
     for key, value in values.items():
         if value is None and key not in ("ceiling", "leaves_on", "away_days"):
             values[key] = Brief.model_fields[key].default if key in Brief.model_fields else None
+    if "deciding" in values:
+        unknown = [key for key in values["deciding"] if key not in SHOWN]
+        if unknown:
+            raise Refused("deciding", f"There is no figure “{unknown[0][:40]}” to decide by.")
+        said = "what decides: " + (", ".join(SHOWN[key].label for key in values["deciding"]) or "nothing")
+        values["deciding"] = json.dumps(values["deciding"])
+        rigs().set_head(path.rig_id, values, body.version, query.person, said[:200], query.key)
+        return answer(path.rig_id, query)
     said = ", ".join(
         f"{_NAMES.get(key, key)} {value if value is not None else 'cleared'}" for key, value in values.items()
     )

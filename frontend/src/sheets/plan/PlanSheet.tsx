@@ -1,23 +1,22 @@
-/** The plan: changes in their order, each with its jobs and their cautions, ticked off as they are fitted. */
-import { type FormEvent, useState } from "react";
+/** The plan: changes in their order, money along it against the ceiling, open questions unfolded in their place. */
+import { useState } from "react";
 
-import type { Refusal } from "../../api/client";
-import type { ChangeLine } from "../../api/types";
+import type { ChangeLine, KeptQuestion } from "../../api/types";
 import { useBench } from "../../parts/bench";
-import { focusSoon } from "../../parts/focusSoon";
 import { day } from "../../parts/day";
+import { ChangeForm } from "./ChangeForm";
+import { ChangeRow } from "./ChangeRow";
+import { CompareMoments } from "./CompareMoments";
+import { Money } from "./Money";
+import { AskForm, QuestionBlock } from "./QuestionBlock";
 
-const MARK: Record<ChangeLine["state"], string> = {
-  idea: "◌",
-  chosen: "□",
-  bought: "◪",
-  fitted: "■",
-  dropped: "×",
-};
+type Entry = { change: ChangeLine } | { question: KeptQuestion; changes: ChangeLine[] };
 
 export function PlanSheet() {
   const { sheet } = useBench();
+  const [adding, setAdding] = useState<"change" | "question">();
   const fitted = sheet.changes.filter((change) => change.state === "fitted").length;
+  const entries = inOrder(sheet.changes, sheet.questions);
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
@@ -28,266 +27,65 @@ export function PlanSheet() {
         <p className="text-quiet">
           {sheet.changes.length} changes in order, {fitted} fitted
         </p>
+        <span className="no-print ml-auto flex gap-4">
+          <button
+            className="link"
+            aria-expanded={adding === "change"}
+            onClick={() => setAdding(adding === "change" ? undefined : "change")}
+          >
+            add a change
+          </button>
+          <button
+            className="link"
+            aria-expanded={adding === "question"}
+            onClick={() => setAdding(adding === "question" ? undefined : "question")}
+          >
+            ask a question
+          </button>
+        </span>
       </header>
-      {sheet.changes.length === 0 ? (
+      {adding === "change" && <ChangeForm done={() => setAdding(undefined)} />}
+      {adding === "question" && <AskForm done={() => setAdding(undefined)} />}
+      {sheet.changes.length > 0 && <Money />}
+      {entries.length === 0 ? (
         <p className="py-6">
           Nothing is planned yet. Press <kbd className="border border-ink px-1">/</kbd> and type a change, for
           example <b>tyre 285/75R17</b> or <b>gears rear 4.10</b>.
         </p>
       ) : (
         <ol>
-          {sheet.changes.map((change) => (
-            <ChangeRow key={change.id} change={change} />
-          ))}
+          {entries.map((entry) =>
+            "change" in entry ? (
+              <ChangeRow key={entry.change.id} change={entry.change} />
+            ) : (
+              <QuestionBlock
+                key={entry.question.question.key}
+                kept={entry.question}
+                changes={entry.changes}
+              />
+            ),
+          )}
         </ol>
       )}
+      {sheet.changes.length > 0 && <CompareMoments />}
     </>
   );
 }
 
-function ChangeRow({ change }: { change: ChangeLine }) {
-  const { sheet, put, setStage, write } = useBench();
-  const [open, setOpen] = useState<"jobs" | "fit">();
-  const [problem, setProblem] = useState<string>();
-  const here = sheet.here.findings.filter((finding) => finding.change === change.id);
-  const say = (refusal: Refusal | undefined) => setProblem(refusal?.message);
-  const edit = (to: Record<string, unknown>) =>
-    put({ do: "edit", change: change.id, version: change.version, to }).then(say);
-  const move = (to: number) => put({ do: "move", change: change.id, version: change.version, to }).then(say);
-  const others = sheet.changes.filter((other) => other.state !== "fitted");
-  const first = others[0]?.step ?? 1;
-  const movable = change.state !== "fitted";
-  return (
-    <li
-      className={`change border-b border-hair py-2 ${change.state === "dropped" ? "text-quiet line-through" : ""}`}
-    >
-      <div className="cond flex flex-wrap items-center gap-x-4 gap-y-1">
-        <span className="w-5 text-quiet">{change.step}</span>
-        <span className="text-lg" aria-hidden>
-          {MARK[change.state]}
-        </span>
-        <button
-          className="min-h-10 flex-1 text-lg font-semibold whitespace-nowrap"
-          onClick={() => setStage(String(change.step))}
-        >
-          {change.title}
-        </button>
-        {here.length > 0 && (
-          <span className="text-oxide">{here.map((finding) => finding.severity).join(", ")} here</span>
-        )}
-        {change.fitted ? (
-          <span className="text-quiet">
-            fitted {day(change.fitted.on)}
-            {change.fitted.odometer_km !== null &&
-              ` at ${Object.values(write(change.fitted.odometer_km, "odometer_km")).join(" ")}`}
-            {change.fitted.hours !== null && ` in ${change.fitted.hours} h`}
-          </span>
-        ) : (
-          <>
-            <NumberField label="cost" value={change.cost} keep={(cost) => edit({ cost })} />
-            <NumberField
-              label="h"
-              value={change.hours}
-              placeholder={change.guessed_hours}
-              keep={(hours) => edit({ hours })}
-            />
-            <label>
-              <span className="sr-only">State of {change.title}</span>
-              <select
-                className="min-h-10 border-b border-ink bg-transparent"
-                value={change.state}
-                onChange={(event) => void edit({ state: event.target.value })}
-              >
-                {(["idea", "chosen", "bought", "dropped"] as const).map((state) => (
-                  <option key={state}>{state}</option>
-                ))}
-              </select>
-            </label>
-          </>
-        )}
-        <span className="no-print flex">
-          <MoveButton
-            sign="↑"
-            label={`${change.title}: earlier`}
-            can={movable && change.step > first}
-            move={() => move(change.step - 1)}
-          />
-          <MoveButton
-            sign="↓"
-            label={`${change.title}: later`}
-            can={movable && change.step < sheet.changes.length}
-            move={() => move(change.step + 1)}
-          />
-        </span>
-        <button
-          className="no-print link"
-          aria-expanded={open === "jobs"}
-          onClick={() => setOpen(open === "jobs" ? undefined : "jobs")}
-        >
-          {change.jobs.length} jobs
-        </button>
-        {change.fitted ? (
-          <button className="no-print link" onClick={() => void edit({ state: "bought" })}>
-            not fitted after all
-          </button>
-        ) : (
-          change.state !== "dropped" && (
-            <button
-              className="no-print btn"
-              aria-expanded={open === "fit"}
-              onClick={() => setOpen(open === "fit" ? undefined : "fit")}
-            >
-              fitted
-            </button>
-          )
-        )}
-      </div>
-      {problem && (
-        <p role="alert" className="pl-9 text-oxide">
-          {problem}
-        </p>
-      )}
-      {open === "fit" && <FitForm change={change} done={() => setOpen(undefined)} />}
-      {open === "jobs" && <Jobs change={change} />}
-    </li>
-  );
-}
-
-type MoveButtonProps = { sign: string; label: string; can: boolean; move: () => Promise<unknown> };
-
-/** At the end of the order it does nothing, but it keeps the focus: the next key may go the other way. */
-function MoveButton({ sign, label, can, move }: MoveButtonProps) {
-  return (
-    <button
-      className="grid size-10 place-items-center aria-disabled:opacity-50"
-      aria-label={label}
-      aria-disabled={!can}
-      onClick={() => can && void move()}
-    >
-      {sign}
-    </button>
-  );
-}
-
-type NumberFieldProps = {
-  label: string;
-  value: number | null;
-  placeholder?: number;
-  keep: (value: number | null) => Promise<unknown>;
-};
-
-/** A small number that is kept when it is left. */
-function NumberField({ label, value, placeholder, keep }: NumberFieldProps) {
-  const [wrong, setWrong] = useState(false);
-  const leave = (text: string) => {
-    const plain = text.trim().replace(",", ".");
-    const next = plain === "" ? null : Number(plain);
-    const good = next === null || (Number.isFinite(next) && next >= 0);
-    setWrong(!good);
-    if (good && next !== value) void keep(next);
-  };
-  return (
-    <span>
-      <label className="flex items-baseline gap-1">
-        <input
-          key={String(value)}
-          className={`min-h-10 w-16 border-b bg-transparent text-right ${wrong ? "border-oxide text-oxide" : "border-ink"}`}
-          defaultValue={value ?? ""}
-          placeholder={placeholder?.toFixed(1) ?? "–"}
-          inputMode="decimal"
-          aria-invalid={wrong}
-          onBlur={(event) => leave(event.target.value)}
-          onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-        />
-        <span className="text-quiet">{label}</span>
-      </label>
-      {wrong && (
-        <span role="alert" className="block text-sm text-oxide">
-          a number from 0 up, for example 1640
-        </span>
-      )}
-    </span>
-  );
-}
-
-function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
-  const { sheet, put, write } = useBench();
-  const [said, setSaid] = useState({ on: sheet.today, odometer: "", hours: "" });
-  const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!said.on) return setProblem({ field: "on", message: "On which day?" });
-    const refusal = await put({ do: "fit", change: change.id, version: change.version, ...said });
-    if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });
-    else done();
-  };
-  const field = (key: "on" | "odometer" | "hours", label: string, example: string, type = "text") => (
-    <label className="grid gap-1">
-      <span className="font-semibold">{label}</span>
-      <input
-        className="field w-44"
-        type={type}
-        value={said[key]}
-        max={type === "date" ? sheet.today : undefined}
-        placeholder={example}
-        aria-invalid={problem?.field === key}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        ref={key === "odometer" ? focusSoon : undefined}
-      />
-    </label>
-  );
-  return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      className="my-2 ml-9 grid gap-3 border-l-4 border-ink pl-4"
-    >
-      <div className="flex flex-wrap items-end gap-5">
-        {field("on", "Fitted on", "", "date")}
-        {field("odometer", `Odometer, ${write(0, "odometer_km").unit}`, "128 400")}
-        {field("hours", "Hours it took", change.guessed_hours.toFixed(1))}
-        <button className="btn-main">it is fitted</button>
-        <button type="button" className="link" onClick={done}>
-          not yet
-        </button>
-      </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem.message}
-        </p>
-      )}
-    </form>
-  );
-}
-
-function Jobs({ change }: { change: ChangeLine }) {
-  return (
-    <div className="job-card my-2 ml-9 grid gap-5 border-l-4 border-hair pl-4">
-      {change.jobs.map((job) => (
-        <article key={job.title}>
-          <h3 className="text-lg font-semibold">
-            {job.title} <span className="font-normal text-quiet">about {job.hours} h</span>
-          </h3>
-          {job.after && <p className="text-quiet">After {job.after}.</p>}
-          <ul className="py-1">
-            {job.steps.map((step) => (
-              <li key={step} className="grid grid-cols-[24px_1fr]">
-                <span aria-hidden>□</span>
-                {step}
-              </li>
-            ))}
-          </ul>
-          <ul className="border-t border-oxide pt-1 text-sm">
-            {job.cautions.map((caution) => (
-              <li key={caution}>{caution}</li>
-            ))}
-          </ul>
-        </article>
-      ))}
-      <p className="no-print">
-        <button className="link" onClick={() => print()}>
-          print this card
-        </button>
-      </p>
-    </div>
-  );
+/** The order as it is shown: a question stands where the first change of its options does. */
+function inOrder(changes: ChangeLine[], questions: KeptQuestion[]): Entry[] {
+  const asked = (change: ChangeLine) =>
+    questions.find(({ question }) => change.option?.startsWith(`${question.key}/`));
+  const seen = new Set<KeptQuestion>();
+  const entries: Entry[] = [];
+  for (const change of changes) {
+    const question = asked(change);
+    if (!question) entries.push({ change });
+    else if (!seen.has(question)) {
+      seen.add(question);
+      entries.push({ question, changes: changes.filter((other) => asked(other) === question) });
+    }
+  }
+  const bare = questions.filter((question) => !seen.has(question));
+  return [...entries, ...bare.map((question) => ({ question, changes: [] }))];
 }

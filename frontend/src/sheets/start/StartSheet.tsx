@@ -5,7 +5,8 @@ import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { answered, client } from "../../api/client";
-import type { Form } from "../../api/types";
+import type { Form, RigCard } from "../../api/types";
+import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { day } from "../../parts/day";
 import { RigDrawing } from "../../rig/RigDrawing";
@@ -26,19 +27,7 @@ export function StartSheet() {
           <ul>
             {rigs.data.rigs.map((rig) => (
               <li key={rig.id} className="border-b border-hair">
-                <Link
-                  to={`/rigs/${rig.id}/rolling`}
-                  className="flex min-h-14 items-center gap-6 hover:bg-tint"
-                >
-                  <span className="bg-strip">
-                    <FormPicture form={rig.form} width={150} height={62} />
-                  </span>
-                  <span className="w-52 text-lg font-semibold">{rig.name}</span>
-                  <span className="flex-1 text-quiet">{rig.vehicle}</span>
-                  <span className="cond text-quiet">
-                    {rig.leaves_on ? `leaves ${day(rig.leaves_on)}` : "no day of leaving yet"}
-                  </span>
-                </Link>
+                <Card rig={rig} />
               </li>
             ))}
           </ul>
@@ -47,6 +36,62 @@ export function StartSheet() {
       <NewRig first={rigs.data?.rigs.length === 0} />
       <TakeIn />
     </main>
+  );
+}
+
+/** A rig at a glance: its own drawing, when it leaves, what is left of the money, and the worst that it upsets. */
+function Card({ rig }: { rig: RigCard }) {
+  const late = rig.days_left !== null && rig.days_left < 0;
+  const over = rig.money.left !== null && rig.money.left < 0;
+  return (
+    <Link
+      to={`/rigs/${rig.id}/rolling`}
+      className="cond grid items-center gap-x-6 py-2 hover:bg-tint wide:grid-cols-[230px_13rem_12rem_1fr]"
+    >
+      <span className="relative block overflow-hidden bg-strip" style={{ width: 230, height: 112 }}>
+        <RigDrawing
+          form={rig.form}
+          figures={rig.figures}
+          found={rig.found}
+          here={rig.planned}
+          width={230}
+          height={112}
+          margin={{ left: 10, right: 10, top: 12, bottom: 12 }}
+          label={`${rig.name} as planned`}
+        />
+      </span>
+      <span>
+        <b className="block text-xl font-semibold">{rig.name}</b>
+        <span className="text-quiet">{rig.vehicle}</span>
+      </span>
+      <span>
+        <span className={`block ${late ? "font-semibold text-oxide" : ""}`}>
+          {rig.leaves_on === null || rig.days_left === null
+            ? "no day of leaving yet"
+            : late
+              ? `should have left ${-rig.days_left} days ago`
+              : `leaves ${day(rig.leaves_on)}, ${rig.days_left} days`}
+        </span>
+        <span className={over ? "font-semibold text-oxide" : "text-quiet"}>
+          {rig.ceiling === null || rig.money.left === null
+            ? `${money(rig.money.spent)} planned`
+            : `${money(Math.abs(rig.money.left))} ${rig.currency} ${over ? "over" : "left"} of ${money(rig.ceiling)}`}
+        </span>
+      </span>
+      <span>
+        {rig.worst && rig.worst.severity !== "note" ? (
+          <>
+            <b className={`font-semibold ${rig.worst.severity === "stop" ? "text-oxide" : ""}`}>
+              {rig.worst.severity}
+            </b>{" "}
+            {rig.worst.text}
+            {rig.findings > 1 && <span className="text-quiet"> And {rig.findings - 1} more.</span>}
+          </>
+        ) : (
+          <span className="text-quiet">nothing upset that is known</span>
+        )}
+      </span>
+    </Link>
   );
 }
 
@@ -209,9 +254,9 @@ function TakeIn() {
       const sheet = await answered(
         client.POST("/api/builds", {
           params: { query: { stage: "planned", units, person } },
-          body: (await file.text()) as never,
-          bodySerializer: (body: unknown) => body as string,
-          headers: { "Content-Type": "application/json" },
+          body: file as never,
+          bodySerializer: (body: unknown) => body as Blob,
+          headers: { "Content-Type": "application/octet-stream" },
         }),
       );
       void queries.invalidateQueries({ queryKey: ["rigs"] });
@@ -227,7 +272,7 @@ function TakeIn() {
         choose a file
         <input
           type="file"
-          accept="application/json,.json"
+          accept="application/json,.json,application/zip,.zip"
           className="sr-only"
           onChange={(event) => void take(event.target.files?.[0])}
         />

@@ -60,7 +60,7 @@ export function TripSheet() {
                     Would remain when all is fitted
                   </h2>
                   {ready.blocking.map((finding) => (
-                    <p key={finding.code} className="border-b border-hair py-2">
+                    <p key={finding.key} className="border-b border-hair py-2">
                       <b className="text-oxide">{finding.severity}</b> {finding.text}
                     </p>
                   ))}

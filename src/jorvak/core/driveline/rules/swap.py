@@ -5,52 +5,51 @@ from collections.abc import Iterator
 from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle
 from jorvak.core.kinds import opening
+from jorvak.core.rig import Change
 
 ENDS = ("front", "rear")
+BOXES = ("transfer-case", "gearbox")
+LIFTS = ("springs", "coil-spacers", "blocks", "shackles", "lift")
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 
 
 def shaft_to_change(here: Here) -> Iterator[Finding]:
-    """A case, a gearbox or a lift moved a shaft's end."""
+    """A case, a gearbox or a lift moved a shaft's end, and no shaft was planned behind it."""
+    order = here.moment.changes
+    lifted = here.results.stance.lift.value
     for end in ENDS:
+        movers = [change for change in order if change.kind in BOXES or _lifts(change, end)]
+        shafts = [c for c in order if c.kind == "shaft" and c.fields.get("axle") == end]
+        if not movers or (shafts and order.index(shafts[-1]) > order.index(movers[-1])):
+            continue
         path = f"transfer.{end}_output_mm"
         found, now = here.value(path, as_found=True), here.value(path)
         moved = now - found if path in here.moment.set_by and found is not None else 0.0
-        lifted = here.results.stance.lift.value
         lift = getattr(lifted, end).suspension_lift_mm if lifted else 0.0
-        boxes = list(here.changes("gearbox"))
-        shafts = [change for change in here.changes("shaft") if change.fields.get("axle") == end]
-        order = here.moment.changes
-        movers = [c for c in order if c.kind in ("transfer-case", "gearbox")]
-        if shafts and all(order.index(shafts[-1]) > order.index(mover) for mover in movers):
-            continue
-        if abs(moved) < 1.0 and abs(lift) < 1.0 and not boxes:
-            continue
         # A longer case reaches towards the rear axle and away from the front one.
         shorter = moved if end == "rear" else -moved
         length = (
-            f" It comes out about {abs(shorter):.0f} mm {'shorter' if shorter > 0 else 'longer'}."
+            f" It comes out about {here.mm(abs(shorter))} {'shorter' if shorter > 0 else 'longer'}."
             if moved
             else ""
         )
-        why = (
-            "the case moved its end"
-            if moved
-            else "a gearbox moved its end"
-            if boxes
-            else f"the frame stands {here.mm(lift)} further from the axle"
-        )
+        why = f"{opening(movers[-1])} moved its end"
+        if movers[-1].kind not in BOXES:
+            why = f"the frame stands {here.mm(abs(lift))} {'further from' if lift >= 0 else 'closer to'} the axle"
         yield here.finding(
             "shaft-to-change",
             "measure",
             f"{end.capitalize()} shaft: {why}.{length} Its slip has not been worked out since.",
             "case",
             figures=(path,) if moved else (),
-            result=None if moved else here.results.stance.lift,
-            change=movers[-1] if movers and (moved or boxes) else None,
+            change=movers[-1],
             settled_by=(Settle(text="Measure how far the slip is engaged at ride height", figure=f"{end}_shaft.engaged_mm"),),
             subject=end,
         )  # fmt: skip
+
+
+def _lifts(change: Change, end: str) -> bool:
+    return change.kind in LIFTS and change.fields.get("axle", "both") in (end, "both")
 
 
 def output_side_clash(here: Here) -> Iterator[Finding]:

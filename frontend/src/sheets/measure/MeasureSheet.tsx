@@ -1,0 +1,294 @@
+/** What to measure next: a walk round the vehicle with the tape in hand, one large figure after the other. */
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+
+import { answered, client } from "../../api/client";
+import type { Measurement } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { FigureButton, useSpec } from "../../parts/FigureButton";
+import { focusSoon } from "../../parts/focusSoon";
+import { KnownMark } from "../../parts/KnownMark";
+import { useMeasure } from "../../parts/useMeasure";
+import { useSettings } from "../../parts/settings";
+import { RigDrawing } from "../../rig/RigDrawing";
+import { spotOf } from "./spotOf";
+
+export function MeasureSheet() {
+  const { sheet, stage } = useBench();
+  const { units, person } = useSettings();
+  const [at, setAt] = useState(0);
+  const found = useQuery({
+    queryKey: ["measure", sheet.id, stage, units, sheet.undo, sheet.version],
+    queryFn: () =>
+      answered(
+        client.GET("/api/rigs/{rig_id}/measure", {
+          params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
+        }),
+      ),
+    placeholderData: (old) => old,
+  });
+  const all = found.data?.next ?? [];
+  const now = all.filter((one) => one.fitted_first === null);
+  const later = all.filter((one) => one.fitted_first !== null);
+  const place = Math.min(at, Math.max(now.length - 1, 0));
+  const current = now[place];
+  return (
+    <>
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
+        <h1 className="text-2xl font-semibold">Measure next</h1>
+        <p className="text-quiet">
+          {now.length === 0 ? "nothing waits for a tape" : `${now.length} figures, most worth first`}
+        </p>
+      </header>
+      {found.error && <p className="text-oxide">{found.error.message}</p>}
+      {found.data && !current && <NothingToMeasure />}
+      {current && (
+        <Walk
+          key={current.path}
+          one={current}
+          place={place}
+          count={now.length}
+          go={(to) => setAt(Math.max(0, Math.min(now.length - 1, to)))}
+        />
+      )}
+      <div className="grid gap-x-10 pt-4 wide:grid-cols-2">
+        <List title="In this order" rows={now} go={setAt} current={current?.path} />
+        <List title="Once it is fitted" rows={later} />
+      </div>
+      <Assumed paths={found.data?.assumed ?? []} />
+    </>
+  );
+}
+
+function NothingToMeasure() {
+  return (
+    <p className="max-w-prose py-6">
+      No finding is too close to call, and no figure that decides is in doubt. Press a figure on the strip and
+      say that it decides: what it hangs on will stand here.
+    </p>
+  );
+}
+
+type WalkProps = { one: Measurement; place: number; count: number; go: (to: number) => void };
+
+/** One figure: where on the vehicle, how it is taken, why, and a field for a thumb. */
+function Walk({ one, place, count, go }: WalkProps) {
+  const { sheet, put, write } = useBench();
+  const spec = useSpec(one.path);
+  const [typed, setTyped] = useState("");
+  const [problem, setProblem] = useState<string>();
+  const [ref, width] = useMeasure(0);
+  if (!spec) return null;
+  const unit = spec.shape === "number" ? write(0, one.path).unit : "";
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!typed.trim()) return go(place + 1);
+    const refusal = await put({
+      do: "note",
+      path: one.path,
+      typed,
+      known: "measured",
+      doubt: "",
+      note: sheet.figures[one.path]?.note ?? "",
+      version: sheet.versions[one.path] ?? null,
+    });
+    setProblem(refusal?.message);
+    if (!refusal) setTyped("");
+  };
+  const noted = one.noted?.value;
+  return (
+    <section className="grid gap-4 border-b border-ink py-4 wide:grid-cols-[1fr_24rem]">
+      <div ref={ref} className="on-strip relative h-60 bg-strip">
+        {width > 0 && (
+          <RigDrawing
+            form={sheet.form}
+            figures={sheet.figures}
+            found={sheet.outlines.found}
+            here={sheet.outlines.found}
+            width={width > 900 ? width - 384 : width}
+            height={240}
+            margin={{ left: 50, right: 50, top: 34, bottom: 30 }}
+            label={`${sheet.name}: where ${one.label} is taken`}
+          >
+            {(f, body) => {
+              const [x, z] = spotOf(one.path, body, sheet);
+              return (
+                <svg
+                  width={f.width}
+                  height={f.height}
+                  className="pointer-events-none absolute inset-0"
+                  aria-hidden
+                >
+                  <line
+                    x1={f.x(x)}
+                    x2={f.x(x)}
+                    y1={8}
+                    y2={f.y(0)}
+                    stroke="var(--strip-oxide)"
+                    strokeDasharray="3 4"
+                  />
+                  <circle
+                    cx={f.x(x)}
+                    cy={f.y(z)}
+                    r={11}
+                    fill="none"
+                    stroke="var(--strip-oxide)"
+                    strokeWidth={3}
+                  />
+                </svg>
+              );
+            }}
+          </RigDrawing>
+        )}
+      </div>
+      <form onSubmit={(event) => void submit(event)} className="cond grid content-start gap-2">
+        <p className="text-quiet">
+          {place + 1} of {count}
+          {one.must && <b className="font-semibold text-oxide"> · a finding waits for it</b>}
+        </p>
+        <label className="grid gap-1">
+          <span className="text-xl font-semibold">{one.label}</span>
+          <span className="flex items-baseline gap-3">
+            {spec.shape === "choice" ? (
+              <select
+                className="field min-h-16 w-full text-3xl"
+                value={typed}
+                onChange={(event) => setTyped(event.target.value)}
+              >
+                <option value="">choose</option>
+                {spec.choices.map((choice) => (
+                  <option key={choice}>{choice}</option>
+                ))}
+              </select>
+            ) : (
+              <input
+                className="field min-h-16 w-full text-4xl font-semibold"
+                value={typed}
+                placeholder={typeof noted === "number" ? write(noted, one.path).text : spec.example}
+                inputMode={unit === "in" ? "text" : "decimal"}
+                onChange={(event) => setTyped(event.target.value)}
+                aria-invalid={problem !== undefined}
+                autoComplete="off"
+                ref={focusSoon}
+              />
+            )}
+            <span className="text-2xl text-quiet">{unit}</span>
+          </span>
+        </label>
+        {problem && (
+          <p role="alert" className="text-oxide">
+            {problem}
+          </p>
+        )}
+        <p className="text-quiet">
+          {one.noted ? (
+            <>
+              noted: <KnownMark known={one.noted.known} /> {one.noted.known}
+              {one.off !== null && ` ±${Object.values(write(one.off, one.path)).join(" ")}`}
+            </>
+          ) : (
+            "nobody has noted it yet"
+          )}
+        </p>
+        <p>{one.how}</p>
+        <div className="grid grid-cols-3 gap-2 pt-1">
+          <button type="button" className="btn min-h-14 justify-center" onClick={() => go(place - 1)}>
+            back
+          </button>
+          <button type="button" className="btn min-h-14 justify-center" onClick={() => go(place + 1)}>
+            later
+          </button>
+          <button className="btn-main min-h-14 justify-center text-lg">note it</button>
+        </div>
+      </form>
+      <p className="cond wide:col-span-2">
+        <span className="text-quiet">Decides: </span>
+        {one.decides.join(" · ")}
+        <span className="text-quiet"> Takes away up to {one.removes_pct.toFixed(0)} % of a ±.</span>
+      </p>
+    </section>
+  );
+}
+
+type ListProps = {
+  title: string;
+  rows: Measurement[];
+  go?: (to: number) => void;
+  current?: string | undefined;
+};
+
+function List({ title, rows, go, current }: ListProps) {
+  const { write } = useBench();
+  if (rows.length === 0) return null;
+  return (
+    <section>
+      <h2 className="border-b border-ink pb-1 font-semibold">{title}</h2>
+      <ol className="cond">
+        {rows.map((one, index) => (
+          <li key={one.path} className="border-b border-hair">
+            <button
+              className={`flex min-h-10 w-full items-baseline gap-3 ${one.path === current ? "font-semibold" : ""}`}
+              onClick={() => go?.(index)}
+              disabled={!go}
+            >
+              <span className="w-6 text-quiet">{index + 1}</span>
+              <span className="flex-1">
+                {one.label}
+                {one.fitted_first && <span className="text-quiet"> after {one.fitted_first}</span>}
+              </span>
+              {one.off !== null && (
+                <span className="text-quiet">±{Object.values(write(one.off, one.path)).join(" ")}</span>
+              )}
+              <span className="w-14 text-right">−{one.removes_pct.toFixed(0)} %</span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** Typical values that stand in, visibly; they can be measured or cleared. */
+function Assumed({ paths }: { paths: string[] }) {
+  const { put } = useBench();
+  if (paths.length === 0) return null;
+  return (
+    <section className="pt-6">
+      <h2 className="flex items-baseline justify-between border-b border-ink pb-1 font-semibold">
+        <span>Only assumed, {paths.length}</span>
+        <button className="link" onClick={() => void put({ do: "clear assumed", paths })}>
+          clear them all
+        </button>
+      </h2>
+      <ul className="cond gap-x-10 [column-width:20rem]">
+        {paths.map((path) => (
+          <AssumedRow key={path} path={path} />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function AssumedRow({ path }: { path: string }) {
+  const { sheet, put, write } = useBench();
+  const spec = useSpec(path);
+  const value = sheet.figures[path]?.value;
+  if (!spec || value === undefined) return null;
+  return (
+    <li className="flex items-center justify-between gap-3 border-b border-hair">
+      <FigureButton path={path} className="flex-1">
+        <span className="text-quiet">{spec.label}</span>{" "}
+        <b className="font-semibold">
+          {typeof value === "number" ? Object.values(write(value, path)).join(" ") : String(value)}
+        </b>
+      </FigureButton>
+      <button
+        className="link text-sm"
+        aria-label={`clear ${spec.label}`}
+        onClick={() => void put({ do: "clear assumed", paths: [path] })}
+      >
+        clear
+      </button>
+    </li>
+  );
+}

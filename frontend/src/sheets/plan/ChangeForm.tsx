@@ -1,0 +1,214 @@
+/** A change by its kind's own fields: a new one, or one that stands in the order. Everything is typed as on a tape. */
+import { type FormEvent, useState } from "react";
+
+import type { ChangeLine, Kind } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { focusSoon } from "../../parts/focusSoon";
+
+type Props = { change?: ChangeLine; option?: string; done: () => void };
+type Typed = Record<string, string>;
+
+const PLACED = [
+  { key: "mass", from: "mass_kg", label: "mass", example: "48" },
+  { key: "x", from: "mass_x_mm", label: "behind the front axle", example: "−780" },
+  { key: "z", from: "mass_z_mm", label: "above the ground", example: "560" },
+] as const;
+
+const MONEY = [
+  { key: "cost", label: "cost", example: "640" },
+  { key: "paid", label: "of it paid", example: "0" },
+  { key: "credit", label: "old parts sold for", example: "0" },
+  { key: "hours", label: "hours", example: "4" },
+] as const;
+
+export function ChangeForm({ change, option, done }: Props) {
+  const { catalogue, sheet, put, write } = useBench();
+  const [kindName, setKindName] = useState(change?.kind ?? "equipment");
+  const kind = catalogue.kinds.find((each) => each.name === kindName) ?? catalogue.kinds[0];
+  const [typed, setTyped] = useState<Typed>(() => (change && kind ? asTyped(change, kind, write) : {}));
+  const [placed, setPlaced] = useState<Typed>(() => placedOf(change, write));
+  const [sums, setSums] = useState<Typed>(() => sumsOf(change));
+  const [gift, setGift] = useState(change?.gift ?? false);
+  const [of, setOf] = useState(change?.option ?? option ?? "");
+  const [note, setNote] = useState(change?.note ?? "");
+  const [problem, setProblem] = useState<{ field: string | null; message: string }>();
+  if (!kind) return null;
+  const options = sheet.questions.flatMap(({ question }) =>
+    question.options.map((name) => `${question.key}/${name}`),
+  );
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const amounts: Record<string, number | null> = {};
+    for (const { key, label, example } of MONEY) {
+      const text = (sums[key] ?? "").trim().replace(",", ".");
+      const number = text === "" ? null : Number(text);
+      if (number !== null && !(Number.isFinite(number) && number >= 0))
+        return setProblem({ field: key, message: `${label}: a number from 0 up, for example ${example}.` });
+      amounts[key] = number;
+    }
+    const places = { mass: placed.mass ?? "", x: placed.x ?? "", z: placed.z ?? "" };
+    const refusal = change
+      ? await put({
+          do: "edit",
+          change: change.id,
+          version: change.version,
+          to: { typed, ...places, ...amounts, gift, note: note.trim() || null, option: of || null },
+        })
+      : await put({
+          do: "change",
+          kind: kind.name,
+          typed,
+          placed: { ...places, cost: amounts.cost ?? null },
+          option: of || null,
+        });
+    if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });
+    else done();
+  };
+
+  const field = (key: string, label: string, value: string, set: (text: string) => void, example: string) => (
+    <label key={key} className="grid content-start gap-1">
+      <span className="text-quiet">{label}</span>
+      <input
+        className="field w-36"
+        value={value}
+        placeholder={example}
+        onChange={(event) => set(event.target.value)}
+        aria-invalid={problem?.field === key}
+        autoComplete="off"
+      />
+    </label>
+  );
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="cond no-print my-2 grid gap-4 border-l-4 border-ink py-2 pl-4"
+      aria-label={change ? `Edit ${change.title}` : "Add a change"}
+    >
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
+        {!change && (
+          <label className="grid gap-1">
+            <span className="text-quiet">kind</span>
+            <select
+              className="field"
+              value={kind.name}
+              ref={focusSoon}
+              onChange={(event) => {
+                setKindName(event.target.value);
+                setTyped({});
+              }}
+            >
+              {catalogue.kinds.map(({ name }) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          </label>
+        )}
+        {kind.fields.map((form) => {
+          const path = `fields.${form.key}`;
+          const set = (text: string) => setTyped({ ...typed, [form.key]: text });
+          const value = typed[form.key] ?? "";
+          const unit = form.quantity ? write(0, form.key).unit : "";
+          const label = `${form.label}${unit ? `, ${unit}` : ""}${form.required ? "" : " (if known)"}`;
+          if (form.choices.length > 0 || form.yes_no)
+            return (
+              <label key={form.key} className="grid gap-1">
+                <span className="text-quiet">{form.label}</span>
+                <select className="field" value={value} onChange={(event) => set(event.target.value)}>
+                  <option value="">–</option>
+                  {(form.yes_no ? ["yes", "no"] : form.choices).map((choice) => (
+                    <option key={choice}>{choice}</option>
+                  ))}
+                </select>
+              </label>
+            );
+          return field(path, label, value, set, form.example);
+        })}
+      </div>
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
+        {PLACED.map(({ key, from, label, example }) =>
+          field(
+            key,
+            `${label}, ${write(0, from).unit}`,
+            placed[key] ?? "",
+            (text) => setPlaced({ ...placed, [key]: text }),
+            example,
+          ),
+        )}
+        {MONEY.filter(({ key }) => change || key === "cost").map(({ key, label, example }) =>
+          field(key, label, sums[key] ?? "", (text) => setSums({ ...sums, [key]: text }), example),
+        )}
+        {change && (
+          <label className="flex min-h-10 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={gift}
+              onChange={(e) => setGift(e.target.checked)}
+            />
+            a gift; the cost is its retail price
+          </label>
+        )}
+        {options.length > 0 && (
+          <label className="grid gap-1">
+            <span className="text-quiet">belongs to the option</span>
+            <select className="field" value={of} onChange={(event) => setOf(event.target.value)}>
+              <option value="">none: it stands for itself</option>
+              {options.map((name) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          </label>
+        )}
+      </div>
+      {change && (
+        <label className="grid gap-1">
+          <span className="text-quiet">note</span>
+          <input className="field text-base" value={note} onChange={(event) => setNote(event.target.value)} />
+        </label>
+      )}
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem.message}
+        </p>
+      )}
+      <p>
+        <button className="btn-main">{change ? "keep it" : "put it into the order"}</button>{" "}
+        <button type="button" className="link" onClick={done}>
+          leave it
+        </button>
+      </p>
+    </form>
+  );
+}
+
+type Write = ReturnType<typeof useBench>["write"];
+
+function asTyped(change: ChangeLine, kind: Kind, write: Write): Typed {
+  const said: Typed = {};
+  for (const { key, yes_no } of kind.fields) {
+    const value = change.fields[key] as number | string | boolean | null | undefined;
+    if (value === null || value === undefined) continue;
+    if (yes_no) said[key] = value ? "yes" : "no";
+    else said[key] = typeof value === "number" ? write(value, key, { exact: true }).text : String(value);
+  }
+  return said;
+}
+
+function placedOf(change: ChangeLine | undefined, write: Write): Typed {
+  const said: Typed = {};
+  for (const { key, from } of PLACED) {
+    const value = change?.[from];
+    if (value !== null && value !== undefined) said[key] = write(value, from, { exact: true }).text;
+  }
+  return said;
+}
+
+function sumsOf(change: ChangeLine | undefined): Typed {
+  const said: Typed = {};
+  for (const { key } of MONEY) {
+    const value = change?.[key];
+    if (value !== null && value !== undefined) said[key] = String(value);
+  }
+  return said;
+}

@@ -1,0 +1,79 @@
+/** Photographs of an item: taken in shrunk and bare of where they were taken. */
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { answered, client } from "../../api/client";
+import type { KeptItem, Sheet } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { useSettings } from "../../parts/settings";
+
+export function Photos({ item, photos }: { item: KeptItem; photos: Sheet["photos"] }) {
+  const { sheet, stage, put } = useBench();
+  const { units, person } = useSettings();
+  const queries = useQueryClient();
+  const [problem, setProblem] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const add = async (file: File | undefined) => {
+    if (!file) return;
+    setBusy(true);
+    try {
+      const answer = await answered(
+        client.POST("/api/rigs/{rig_id}/survey/{item_id}/photos", {
+          params: {
+            path: { rig_id: sheet.id, item_id: item.id },
+            query: { stage, units, person, key: crypto.randomUUID() },
+          },
+          body: file as never,
+          bodySerializer: (body: unknown) => body as Blob,
+          headers: { "Content-Type": "application/octet-stream" },
+        }),
+      );
+      queries.setQueryData(["sheet", sheet.id, stage, units, person], answer);
+      setProblem(undefined);
+    } catch (error) {
+      setProblem(`${file.name}: ${(error as Error).message} Nothing was taken in.`);
+    }
+    setBusy(false);
+  };
+  return (
+    <section className="flex flex-wrap items-center gap-4">
+      {photos.map(({ id, version, photo }) => (
+        <figure key={id}>
+          <a href={`/api/photos/${photo.file}`} target="_blank" rel="noreferrer">
+            <img
+              src={`/api/photos/${photo.file}`}
+              alt={photo.caption ?? `photograph of ${photo.item}`}
+              className="h-28 border border-hair"
+            />
+          </a>
+          <figcaption>
+            <button
+              className="link text-sm"
+              onClick={() => void put({ do: "drop", table: "photo", id, version })}
+            >
+              take it out
+            </button>
+          </figcaption>
+        </figure>
+      ))}
+      <label className="btn cursor-pointer focus-within:outline-2">
+        {busy ? "taking it in" : "add a photograph"}
+        <input
+          type="file"
+          accept="image/jpeg,image/png,image/webp"
+          className="sr-only"
+          disabled={busy}
+          onChange={(event) => {
+            void add(event.target.files?.[0]);
+            event.target.value = "";
+          }}
+        />
+      </label>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+    </section>
+  );
+}

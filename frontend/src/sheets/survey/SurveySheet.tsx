@@ -1,0 +1,294 @@
+/** The survey: a walk round the vehicle by zone, what was found, and what is to become of it. Never closed. */
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+
+import { answered, client } from "../../api/client";
+import type { KeptItem, Survey, SurveyItem } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { day } from "../../parts/day";
+import { focusSoon } from "../../parts/focusSoon";
+import { useSettings } from "../../parts/settings";
+import { Photos } from "./Photos";
+import { RepairOrReplace } from "./RepairOrReplace";
+import { ZoneDrawing, ZONES } from "./ZoneDrawing";
+
+const CONDITIONS = [
+  "cannot see yet",
+  "sound",
+  "surface rust",
+  "holed",
+  "worn",
+  "leaking",
+  "wrong part",
+  "missing",
+  "replaced",
+] as const;
+const CONCERNS = ["safety", "engine", "structure", "comfort", "looks"] as const;
+export const DECISIONS = ["leave", "treat", "repair", "replace", "look again"] as const;
+
+type Zone = SurveyItem["zone"];
+
+export function SurveySheet() {
+  const { sheet } = useBench();
+  const { units, person } = useSettings();
+  const [zone, setZone] = useState<Zone>();
+  const [open, setOpen] = useState<number>();
+  const found = useQuery({
+    queryKey: ["survey", sheet.id, sheet.undo, sheet.survey.map((kept) => kept.version).join()],
+    queryFn: () =>
+      answered(
+        client.GET("/api/rigs/{rig_id}/survey", {
+          params: { path: { rig_id: sheet.id }, query: { units, person } },
+        }),
+      ),
+    placeholderData: (old) => old,
+  });
+  const survey = found.data;
+  const rows = (survey?.order ?? []).flatMap((standing) => {
+    const kept = sheet.survey.find(({ id }) => id === standing.item);
+    return kept && (!zone || kept.item.zone === zone) ? [{ kept, standing }] : [];
+  });
+  const undecided = survey?.order.filter((standing) => standing.open).length ?? 0;
+  return (
+    <>
+      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
+        <h1 className="text-2xl font-semibold">Survey</h1>
+        <p className="text-quiet">
+          {sheet.survey.length} looked at, {undecided} still to be decided
+        </p>
+      </header>
+      <ZoneDrawing zone={zone} choose={(next) => setZone(next === zone ? undefined : next)} />
+      {survey && survey.first.length > 0 && (
+        <p className="border-b border-hair py-2">
+          <b className="font-semibold text-oxide">Before any lift: </b>
+          {survey.first.join(", ")}. A vehicle that is towed out is no expedition.
+        </p>
+      )}
+      {found.error && <p className="text-oxide">{found.error.message}</p>}
+      <NewItem zone={zone} />
+      {rows.length === 0 && (
+        <p className="py-4 text-quiet">
+          {zone ? `Nothing noted at the ${zone} yet.` : "Nothing noted yet."} Screwdriver and hammer on the
+          frame, fluid colour, play in the steering, date codes on the tyres.
+        </p>
+      )}
+      <ol>
+        {rows.map(({ kept, standing }, index) => (
+          <ItemRow
+            key={kept.id}
+            kept={kept}
+            standing={standing}
+            number={index + 1}
+            open={open === kept.id}
+            toggle={() => setOpen(open === kept.id ? undefined : kept.id)}
+          />
+        ))}
+      </ol>
+    </>
+  );
+}
+
+type RowProps = {
+  kept: KeptItem;
+  standing: Survey["order"][number];
+  number: number;
+  open: boolean;
+  toggle: () => void;
+};
+
+function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
+  const { sheet, put } = useBench();
+  const [problem, setProblem] = useState<string>();
+  const { item } = kept;
+  const keep = async (to: Partial<SurveyItem>) => {
+    const record = { ...item, ...to };
+    const refusal = await put({
+      do: "record",
+      table: "survey_item",
+      id: kept.id,
+      version: kept.version,
+      record,
+    });
+    setProblem(
+      refusal?.stale ? "Somebody else changed this item meanwhile: look at it again." : refusal?.message,
+    );
+  };
+  const photos = sheet.photos.filter(({ photo }) => photo.item === item.item);
+  return (
+    <li className="border-b border-hair py-1">
+      <div className="cond flex flex-wrap items-center gap-x-4">
+        <span className="w-5 text-quiet">{number}</span>
+        <button
+          className="min-h-10 min-w-40 flex-1 text-lg font-semibold"
+          aria-expanded={open}
+          onClick={toggle}
+        >
+          {item.item}
+        </button>
+        <span className="w-20 text-quiet">{item.zone}</span>
+        <span className={item.concern === "safety" ? "w-20 text-oxide" : "w-20 text-quiet"}>
+          {item.concern}
+        </span>
+        <Choice
+          label={`Condition of ${item.item}`}
+          value={item.condition ?? "cannot see yet"}
+          choices={CONDITIONS}
+          choose={(condition) => void keep({ condition })}
+        />
+        <Choice
+          label={`Decision on ${item.item}`}
+          value={item.decision ?? ""}
+          none={standing.open ? "decide" : "–"}
+          choices={DECISIONS}
+          choose={(decision) =>
+            void keep({ decision: decision || null, decided_on: sheet.today } as Partial<SurveyItem>)
+          }
+        />
+        <span className="w-12 text-right text-quiet">{photos.length > 0 && `${photos.length} ph.`}</span>
+      </div>
+      {item.note && <p className="pl-9 text-quiet">{item.note}</p>}
+      {problem && (
+        <p role="alert" className="pl-9 text-oxide">
+          {problem}
+        </p>
+      )}
+      {open && (
+        <div className="my-2 ml-9 grid gap-4 border-l-4 border-hair pl-4">
+          <Notes item={item} keep={keep} />
+          <RepairOrReplace item={item} weighed={standing.weighed} keep={keep} />
+          <Photos item={kept} photos={photos} />
+          <p className="cond flex flex-wrap items-baseline gap-x-5 text-sm text-quiet">
+            {item.found_on && `found ${day(item.found_on)} by ${item.found_by ?? "somebody"}`}
+            <button
+              className="link"
+              onClick={() =>
+                void put({ do: "drop", table: "survey_item", id: kept.id, version: kept.version })
+              }
+            >
+              take it out
+            </button>
+          </p>
+        </div>
+      )}
+    </li>
+  );
+}
+
+type Keep = (to: Partial<SurveyItem>) => Promise<void>;
+
+/** Words that are kept when they are left. */
+function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
+  const words = (key: "note" | "reason", label: string, example: string) => (
+    <label className="grid gap-1">
+      <span className="cond text-quiet">{label}</span>
+      <input
+        className="field w-full text-base"
+        key={item[key] ?? ""}
+        defaultValue={item[key] ?? ""}
+        placeholder={example}
+        onBlur={(event) => {
+          const text = event.target.value.trim() || null;
+          if (text !== (item[key] ?? null)) void keep({ [key]: text });
+        }}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+    </label>
+  );
+  return (
+    <div className="grid gap-3 wide:grid-cols-2">
+      {words("note", "what was seen", "flaking under the clip")}
+      {words("reason", "why it was decided so", "cheap against a lost wheel")}
+      <Choice
+        label="What it touches"
+        shown
+        value={item.concern ?? "structure"}
+        choices={CONCERNS}
+        choose={(concern) => void keep({ concern })}
+      />
+    </div>
+  );
+}
+
+type ChoiceProps<T extends string> = {
+  label: string;
+  value: T | "";
+  choices: readonly T[];
+  choose: (value: T) => void;
+  none?: string;
+  shown?: boolean;
+};
+
+function Choice<T extends string>({ label, value, choices, choose, none, shown = false }: ChoiceProps<T>) {
+  return (
+    <label className={shown ? "cond grid gap-1" : ""}>
+      <span className={shown ? "text-quiet" : "sr-only"}>{label}</span>
+      <select
+        className={`min-h-10 w-32 border-b border-ink bg-transparent ${value === "" && none === "decide" ? "font-semibold text-oxide" : ""}`}
+        value={value}
+        onChange={(event) => choose(event.target.value as T)}
+      >
+        {none !== undefined && <option value="">{none}</option>}
+        {choices.map((choice) => (
+          <option key={choice}>{choice}</option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function NewItem({ zone }: { zone: Zone | undefined }) {
+  const { put } = useBench();
+  const [said, setSaid] = useState({ item: "", note: "" });
+  const [at, setAt] = useState<Zone>("frame");
+  const [condition, setCondition] = useState<(typeof CONDITIONS)[number]>("worn");
+  const [concern, setConcern] = useState<(typeof CONCERNS)[number]>("structure");
+  const [problem, setProblem] = useState<string>();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!said.item.trim()) return setProblem("What was looked at? For example: brake pipe, rear axle.");
+    const record = { ...said, note: said.note || null, zone: zone ?? at, condition, concern };
+    const refusal = await put({ do: "record", table: "survey_item", id: 0, version: null, record });
+    setProblem(refusal?.stale ? `“${said.item}” is in the survey already.` : refusal?.message);
+    if (!refusal) {
+      setSaid({ item: "", note: "" });
+      focusSoon((event.target as HTMLElement).querySelector<HTMLElement>("input"));
+    }
+  };
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="cond border-b border-hair py-3"
+      aria-label="Add to the survey"
+    >
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <label className="grid min-w-48 flex-1 gap-1">
+          <span className="text-quiet">looked at</span>
+          <input
+            className="field"
+            value={said.item}
+            placeholder="brake pipe, rear axle"
+            onChange={(event) => setSaid({ ...said, item: event.target.value })}
+          />
+        </label>
+        {!zone && <Choice label="zone" shown value={at} choices={ZONES} choose={setAt} />}
+        <Choice label="condition" shown value={condition} choices={CONDITIONS} choose={setCondition} />
+        <Choice label="touches" shown value={concern} choices={CONCERNS} choose={setConcern} />
+        <label className="grid min-w-48 flex-1 gap-1">
+          <span className="text-quiet">what was seen</span>
+          <input
+            className="field"
+            value={said.note}
+            placeholder="flaking under the clip"
+            onChange={(event) => setSaid({ ...said, note: event.target.value })}
+          />
+        </label>
+        <button className="btn">add it{zone ? `, ${zone}` : ""}</button>
+      </div>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}

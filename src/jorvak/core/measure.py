@@ -1,0 +1,157 @@
+"""What to measure next: the figures that would settle most, in the order in which they would.
+
+Two things are wanted: findings that are too close to call, and figures that the builder says decide. For each
+the sources of its doubt are known; a figure that somebody measures is off by less, and that is what it takes away.
+"""
+
+import math
+from dataclasses import dataclass, field
+
+from jorvak.core.assess import Assessment
+from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.headlines import SHOWN, number_at
+from jorvak.core.kinds import title_of
+from jorvak.core.results import Result, Share
+from jorvak.core.rig import Change, Figure
+from jorvak.core.stages import Moment
+
+LEAST_SHARE = 0.01
+Where = tuple[str, bool]
+"""A figure's path, and whether it is meant as found."""
+FINDING_WEIGHT = 2.0
+
+
+@dataclass(slots=True)
+class _Wanted:
+    decides: list[str] = field(default_factory=list)
+    removes: float = 0.0
+    weight: float = 0.0
+    must: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Measurement:
+    """A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
+
+    ``must``: a finding waits for it. ``fitted_first`` names the change that has to be on the vehicle before
+    it can be measured.
+    """
+
+    path: str
+    label: str
+    how: str
+    noted: Figure | None
+    off: float | None
+    decides: tuple[str, ...]
+    removes_pct: float
+    must: bool
+    fitted_first: str | None
+
+
+def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
+    """The figures worth measuring at a moment, most worth first."""
+    wanted: dict[Where, _Wanted] = {}
+    for finding in assessed.findings:
+        if finding.severity != "measure" or finding.accepted is not None:
+            continue
+        for settle in finding.settled_by:
+            if settle.figure is not None:
+                _want(
+                    wanted,
+                    (_measurable(settle.figure, "stance"), False),
+                    finding.text,
+                    1.0,
+                    FINDING_WEIGHT,
+                    must=True,
+                )
+    for key in here.rig.brief.deciding:
+        shown = SHOWN.get(key)
+        if shown is None:
+            continue
+        result: Result[object] = shown.of(assessed.results)
+        if result.waits_for is not None and result.waits_for.path is not None:
+            _want(wanted, (result.waits_for.path, False), f"{shown.label} waits for it", 1.0, 1.0, must=True)
+            continue
+        _, place = number_at(result.value, shown.place)
+        for share in result.doubt_from.get(place, ()):
+            if share.path is None or share.share < LEAST_SHARE:
+                continue
+            path = _measurable(share.path, shown.area)
+            taken = _taken_away(here, share, path)
+            if taken > LEAST_SHARE:
+                _want(wanted, (path, share.as_found), shown.label, taken, taken)
+    heaviest = sorted(wanted.items(), key=lambda each: -each[1].weight)
+    made = [_measurement(here, where, want) for where, want in heaviest if not _gone(here, where)]
+    return tuple(sorted(made, key=lambda measurement: measurement.fitted_first is not None))
+
+
+def _gone(here: Moment, where: Where) -> bool:
+    """Whether a figure as found cannot be measured any more: what it was measured on is off the vehicle."""
+    setter = _setter(here, where[0])
+    return where[1] and setter is not None and setter.state == "fitted"
+
+
+def _setter(here: Moment, path: str) -> Change | None:
+    wheel = path.rsplit(".", 1)[0]
+    by_tyre = here.set_by.get(f"{wheel}.size") if wheel.startswith("wheels.") else None
+    return here.set_by.get(path) or by_tyre
+
+
+def _want(
+    wanted: dict[Where, _Wanted], where: Where, why: str, removes: float, weight: float, must: bool = False
+) -> None:
+    want = wanted.setdefault(where, _Wanted())
+    if why not in want.decides:
+        want.decides.append(why)
+        want.weight += weight
+    want.removes = max(want.removes, removes)
+    want.must = want.must or must
+
+
+def _measurable(path: str, area: str) -> str:
+    """What to measure for a figure: a size on a sidewall is settled by the tyre that stands there."""
+    if path.endswith(".size"):
+        what = "circumference_mm" if area == "rolling" else "static_radius_mm"
+        return f"{path.removesuffix('.size')}.{what}"
+    return path
+
+
+def _taken_away(here: Moment, share: Share, path: str) -> float:
+    """The part of a ± that goes when its source is measured: 1 − √(1 − share × (1 − (measured/now)²))."""
+    noted = (here.found if share.as_found else here.here).get(path)
+    if noted is None or share.path != path:
+        left = 0.0
+    else:
+        now = _off(path, noted)
+        measured = usual_doubt(spec_of(path), noted.value, "measured")
+        left = min(measured / now, 1.0) if now else 1.0
+    return 1 - math.sqrt(max(1 - share.share * (1 - left**2), 0.0))
+
+
+def _off(path: str, figure: Figure) -> float:
+    return usual_doubt(spec_of(path), figure.value, figure.known) if figure.doubt is None else figure.doubt
+
+
+def _measurement(here: Moment, where: Where, want: _Wanted) -> Measurement:
+    path, as_found = where
+    spec = spec_of(path)
+    noted = (here.found if as_found else here.here).get(path)
+    setter = None if as_found else _setter(here, path)
+    waits = setter is not None and setter.state != "fitted"
+    return Measurement(
+        path=path,
+        label=f"{spec.label}, as found" if as_found else spec.label,
+        how=spec.how,
+        noted=noted,
+        off=None if noted is None or not isinstance(noted.value, float) else _off(path, noted),
+        decides=tuple(want.decides),
+        removes_pct=want.removes * 100,
+        must=want.must,
+        fitted_first=title_of(setter) if setter is not None and waits else None,
+    )
+
+
+def assumed(here: Moment) -> tuple[str, ...]:
+    """The figures of a rig that are only assumed."""
+    noted = here.rig.figures.items()
+    return tuple(path for path, figure in noted if figure.known == "assumed" and spec_of(path).kind != "wish")

@@ -1,0 +1,1 @@
+"""Money: what a build costs, stage by stage, against its ceiling."""

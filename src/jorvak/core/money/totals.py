@@ -1,0 +1,72 @@
+"""Paid, committed, still to come; gifts at retail price, credit for parts sold; against the ceiling."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from jorvak.core.rig import Change, Rig
+from jorvak.core.stages import Stage, changes_at
+
+
+@dataclass(frozen=True, slots=True)
+class Totals:
+    """Money of some changes, in the builder's currency.
+
+    ``total`` is what the build is worth putting into it: gifts count at their retail price, credit comes
+    off. ``spent`` leaves the gifts out, and is what stands against the ceiling: ``left`` is None without one.
+    ``unpriced`` counts changes whose cost nobody has noted.
+    """
+
+    paid: float
+    committed: float
+    to_come: float
+    gifts: float
+    credit: float
+    total: float
+    spent: float
+    left: float | None
+    unpriced: int
+
+
+def totals(rig: Rig, stage: Stage) -> Totals:
+    """The money of the changes that are on the rig at a stage."""
+    return _added_up(changes_at(rig, stage), rig.brief.ceiling)
+
+
+def running(rig: Rig) -> dict[int, float]:
+    """What has been spent up to and with each change that is on the plan, by its id."""
+    spent, by_change = 0.0, {}
+    for change in changes_at(rig, "planned"):
+        spent += _added_up([change], None).spent
+        by_change[change.id] = spent
+    return by_change
+
+
+def _added_up(changes: Iterable[Change], ceiling: float | None) -> Totals:
+    paid = committed = to_come = gifts = credit = 0.0
+    unpriced = 0
+    for change in changes:
+        credit += change.credit or 0.0
+        if change.cost is None:
+            unpriced += 1
+        elif change.gift:
+            gifts += change.cost
+            continue
+        cost = change.cost or 0.0
+        settled = change.paid if change.paid is not None else cost if change.state == "fitted" else 0.0
+        paid += settled
+        if change.state in ("bought", "fitted"):
+            committed += max(cost - settled, 0.0)
+        else:
+            to_come += max(cost - settled, 0.0)
+    spent = paid + committed + to_come - credit
+    return Totals(
+        paid=paid,
+        committed=committed,
+        to_come=to_come,
+        gifts=gifts,
+        credit=credit,
+        total=spent + gifts,
+        spent=spent,
+        left=None if ceiling is None else ceiling - spent,
+        unpriced=unpriced,
+    )

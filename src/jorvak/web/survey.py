@@ -1,0 +1,91 @@
+"""The survey: items in the order in which they are put right, weighed; their photographs."""
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.calculation import Refused
+from jorvak.core.rig import Photo
+from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open, weigh
+from jorvak.formats.photograph import taken_in
+from jorvak.store import NotThere
+from jorvak.web.problems import problem
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
+
+survey_pages = APIBlueprint("survey", __name__, url_prefix="/api", abp_tags=[Tag(name="survey")])
+
+
+class SurveyLine(BaseModel):
+    """An item in its place of the order; ``weighed`` once repair or replace is a question."""
+
+    item: int
+    open: bool
+    weighed: Weighed
+
+
+class Survey(BaseModel):
+    """``first`` names what comes before any lift."""
+
+    order: list[SurveyLine]
+    first: list[str]
+    hour_rate: float
+    rate_noted: bool
+
+
+@survey_pages.get("/rigs/<int:rig_id>/survey", responses={200: Survey})
+def get_survey(path: RigPath, query: View) -> Response:
+    """The survey in the order that it proposes."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    noted = rig.figures.get("aims.hour_rate")
+    rate = float(noted.value) if noted else 0.0
+    return as_json(
+        Survey(
+            order=[
+                SurveyLine(item=item.id, open=still_open(item), weighed=weigh(item, rate))
+                for item in in_order(rig.survey)
+            ],
+            first=[item.item for item in before_lift(rig.survey)],
+            hour_rate=rate,
+            rate_noted=noted is not None,
+        )
+    )
+
+
+class ItemPath(RigPath):
+    item_id: int
+
+
+class NewPhoto(View):
+    caption: str = Field("", max_length=400)
+
+
+@survey_pages.post("/rigs/<int:rig_id>/survey/<int:item_id>/photos", responses={201: Sheet})
+def add_photo(path: ItemPath, query: NewPhoto) -> Response:
+    """Take in a photograph of an item, sent as the body of the request."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    item = next((item for item in rig.survey if item.id == path.item_id), None)
+    if item is None:
+        raise NotThere("That is not in this survey any more.")
+    raw = request.get_data(cache=False)
+    if not raw:
+        raise Refused("photo", "No picture came in. Take a JPEG, PNG or WebP.")
+    name = photo_files().add(taken_in(raw))
+    photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
+    rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
+    return answer(path.rig_id, query, status=201)
+
+
+class PhotoPath(BaseModel):
+    name: str
+
+
+@survey_pages.get("/photos/<name>")
+def get_photo(path: PhotoPath) -> Response:
+    """A photograph."""
+    data = photo_files().read(path.name)
+    if data is None:
+        return problem(404, "Not there", "There is no such photograph here.")
+    response = Response(data, mimetype="image/jpeg")
+    response.headers["Cache-Control"] = "private, max-age=31536000, immutable"
+    return response
