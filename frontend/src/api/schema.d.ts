@@ -683,6 +683,13 @@ export interface components {
          * @description What does not change while the application runs: figures, units, kinds of change.
          */
         Catalogue: {
+            /**
+             * Faces
+             * @description kinds of faces, and what must be known of each
+             */
+            faces: {
+                [key: string]: string[];
+            };
             /** Figures */
             figures: components["schemas"]["SpecOut"][];
             /** Gap Figures */
@@ -923,6 +930,10 @@ export interface components {
             /** Title */
             title: string;
         };
+        /** DrivelineResults */
+        DrivelineResults: {
+            mating: components["schemas"]["Result_tuple_Meeting__________"];
+        };
         /**
          * Entry
          * @description A line of the history.
@@ -946,12 +957,21 @@ export interface components {
          * @description One face of a part: its kind, as parts are compared by it, and what is known of it.
          */
         Face: {
-            /** Fields */
+            /**
+             * Fields
+             * @default {}
+             */
             fields: {
-                [key: string]: string | number | null;
+                [key: string]: number | string | null;
             };
             /** Kind */
             kind: string;
+            /**
+             * Meets
+             * @description PART/FACE that it goes onto
+             * @default null
+             */
+            meets: string | null;
         };
         /**
          * Figure
@@ -1395,6 +1415,24 @@ export interface components {
         LoadResults: {
             load: components["schemas"]["Result_Load_"];
         };
+        /** MateOut */
+        MateOut: {
+            /**
+             * Fits
+             * @description nothing differs and nothing is unknown
+             */
+            fits: boolean;
+            /**
+             * Mismatches
+             * @description what differs, pair by pair, fields alphabetically
+             */
+            mismatches: components["schemas"]["Mismatch"][];
+            /**
+             * Unknown
+             * @description what is not known on one side or both
+             */
+            unknown: components["schemas"]["Unknown"][];
+        };
         /**
          * Measurement
          * @description A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
@@ -1430,6 +1468,44 @@ export interface components {
             assumed: string[];
             /** Next */
             next: components["schemas"]["Measurement"][];
+        };
+        /**
+         * Meeting
+         * @description Two faces that meet by a change: ``outcome`` says whether they go together.
+         */
+        Meeting: {
+            /** Change */
+            change: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            outcome: components["schemas"]["MateOut"];
+            /** Part */
+            part: string;
+        };
+        /** Mismatch */
+        Mismatch: {
+            /**
+             * A
+             * @description on one side
+             */
+            a: unknown;
+            /**
+             * B
+             * @description on the other
+             */
+            b: unknown;
+            /**
+             * Field
+             * @description what differs
+             */
+            field: string;
+            /**
+             * Pair
+             * @description its name
+             */
+            pair: string;
         };
         /** Move */
         Move: {
@@ -2370,10 +2446,54 @@ export interface components {
             waits_for: components["schemas"]["Waits"] | null;
         };
         /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         */
+        Result_tuple_Meeting__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /** Doubt From */
+            doubt_from?: {
+                [key: string]: components["schemas"]["Share"][];
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Meeting"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
          * Results
          * @description Results by area.
          */
         Results: {
+            driveline: components["schemas"]["DrivelineResults"];
             load: components["schemas"]["LoadResults"];
             rolling: components["schemas"]["RollingResults"];
             stance: components["schemas"]["StanceResults"];
@@ -3083,6 +3203,19 @@ export interface components {
             places: number;
             /** Symbol */
             symbol: string;
+        };
+        /** Unknown */
+        Unknown: {
+            /**
+             * Field
+             * @description what is to be measured
+             */
+            field: string;
+            /**
+             * Pair
+             * @description its name
+             */
+            pair: string;
         };
         /**
          * Waits

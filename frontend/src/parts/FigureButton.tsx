@@ -7,6 +7,7 @@ import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
 import { useBench } from "./bench";
+import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
@@ -62,6 +63,15 @@ export function useSpec(path: string): FigureSpec | undefined {
   return named && { ...named, path, label: `${name}, ${named.label}` };
 }
 
+/** What stands there now, as the server keeps it. */
+type Theirs = { value?: string; noted_by?: string };
+
+function said(value: string | undefined): string {
+  if (value === undefined) return "taken out";
+  const parsed = JSON.parse(value) as number | string | number[];
+  return Array.isArray(parsed) ? parsed.join(" ") : String(parsed);
+}
+
 function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   const { sheet, put, write } = useBench();
   const { units } = useSettings();
@@ -79,6 +89,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   );
   const [remark, setRemark] = useState(noted?.note ?? "");
   const [problem, setProblem] = useState<string>();
+  const [theirs, setTheirs] = useState<Theirs>();
   const unit = typeof noted?.value === "number" || spec.shape === "number" ? write(0, spec.path).unit : "";
 
   const note = async (text: string | null) => {
@@ -92,12 +103,8 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       version: sheet.versions[spec.path] ?? null,
     });
     if (!refusal) return done();
-    const theirs = refusal.problem.theirs as { value?: string; noted_by?: string } | null | undefined;
-    setProblem(
-      refusal.stale
-        ? `Changed meanwhile${theirs?.noted_by ? ` by ${theirs.noted_by}` : ""}: ${theirs?.value ?? "removed"} stands there now. Yours is still here: note it again to put it instead.`
-        : refusal.message,
-    );
+    setProblem(refusal.stale ? undefined : refusal.message);
+    if (refusal.stale) setTheirs((refusal.problem.theirs as Theirs | undefined) ?? {});
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -139,6 +146,20 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
         <p role="alert" className="text-oxide">
           {problem}
         </p>
+      )}
+      {theirs && (
+        <section role="alert" className="border-l-4 border-oxide pl-3">
+          <p>
+            {theirs.noted_by ?? "Somebody"} noted it meanwhile. Nothing of yours was written yet: which one
+            stands?
+          </p>
+          <p className="grid gap-2 pt-1">
+            <button type="button" className="btn" onClick={done}>
+              theirs: {said(theirs.value)}
+            </button>
+            <button className="btn">yours: {typed}</button>
+          </p>
+        </section>
       )}
       <ToggleGroup.Root
         type="single"
@@ -185,6 +206,19 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           noted by {noted.noted_by}
           {noted.noted_on ? ` on ${day(noted.noted_on)}` : ""}
         </p>
+      )}
+      {noted && <FigureHistory path={spec.path} />}
+      {!noted && spec.typical !== null && (
+        <button
+          type="button"
+          className="link"
+          onClick={() => {
+            setTyped(write(spec.typical ?? 0, spec.path, { exact: true }).text);
+            setKnown("assumed");
+          }}
+        >
+          take what is typical: {Object.values(write(spec.typical, spec.path)).join(" ")}, as assumed
+        </button>
       )}
       <div className="flex justify-between gap-2">
         <button className="btn-main">note it</button>

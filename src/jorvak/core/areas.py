@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from jorvak.core.driveline.results import DrivelineResults, driveline_results
 from jorvak.core.load.results import LoadResults, load_results
 from jorvak.core.rolling.results import RollingResults, rolling_results
 from jorvak.core.stages import Moment
@@ -13,10 +14,16 @@ class Results:
     """Results by area."""
 
     rolling: RollingResults
+    driveline: DrivelineResults
     stance: StanceResults
     load: LoadResults
 
 
 def results_of(moment: Moment) -> Results:
     """Every result of every area."""
-    return Results(rolling=rolling_results(moment), stance=stance_results(moment), load=load_results(moment))
+    return Results(
+        rolling=rolling_results(moment),
+        driveline=driveline_results(moment),
+        stance=stance_results(moment),
+        load=load_results(moment),
+    )

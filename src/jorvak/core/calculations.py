@@ -3,6 +3,7 @@
 from typing import Any
 
 from jorvak.core.calculation import Calculation
+from jorvak.core.driveline import mate
 from jorvak.core.rolling import axle_match, gearing, regear, speedometer, tyre_size
 from jorvak.core.stance import lift_stack, stance
 
@@ -16,5 +17,6 @@ CALCULATIONS: dict[str, Calculation[Any, Any]] = {
         axle_match.CALCULATION,
         stance.CALCULATION,
         lift_stack.CALCULATION,
+        mate.CALCULATION,
     )
 }

@@ -122,7 +122,8 @@ class Face(Frozen):
     """One face of a part: its kind, as parts are compared by it, and what is known of it."""
 
     kind: Line
-    fields: dict[str, str | float | None]
+    fields: dict[str, Number | str | None] = {}
+    meets: Line | None = Field(None, description="PART/FACE that it goes onto")
 
 
 PartKind = Literal[

@@ -20,6 +20,7 @@ from jorvak.core.catalogue import (
     catalogue,
     spec_of,
 )
+from jorvak.core.driveline.mate import FACES
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import SHOWN
 from jorvak.core.kinds import kinds
@@ -136,6 +137,7 @@ class Catalogue(BaseModel):
     part_figures: list[SpecOut]
     shown: list[ShownOut]
     topics: list[Topic]
+    faces: dict[str, list[str]] = Field(description="kinds of faces, and what must be known of each")
     quantities: list[QuantityOut]
     presets: list[PresetOut]
     kinds: list[KindOut]
@@ -211,6 +213,7 @@ def get_catalogue() -> Response:
             part_figures=[_spec(spec) for spec in PART_FIGURES.values()],
             shown=[ShownOut(key=shown.key, label=shown.label) for shown in SHOWN.values()],
             topics=list(TOPICS.values()),
+            faces={kind: list(fields) for kind, fields in FACES.items()},
             quantities=[
                 QuantityOut(
                     name=q.name,

@@ -5,14 +5,20 @@ import type { Carrier, FigureSpec, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
+import { useSettings } from "../../parts/settings";
+import { Gaps } from "./Gaps";
+import { Parts } from "./Parts";
 
 const GROUPS: [string, string[]][] = [
-  ["Body", ["body"]],
-  ["Engine and gears", ["engine", "gearbox", "transfer"]],
+  ["Body and weights", ["body"]],
+  ["Engine, gearbox, case", ["engine", "gearbox", "transfer"]],
   ["Axles", ["front_axle", "rear_axle"]],
-  ["Tyres and wheels", ["wheels"]],
-  ["Speedometer", ["speedometer"]],
-  ["What you aim at", ["aims"]],
+  ["Suspension", ["front_suspension", "rear_suspension", "rear_links"]],
+  ["Steering and brakes", ["steering", "half_shafts", "brakes"]],
+  ["Shafts in space", ["front_shaft", "rear_shaft"]],
+  ["Tyres and wheels", ["wheels", "spare"]],
+  ["Speedometer", ["speedometer", "odometer"]],
+  ["What you aim at, and limits", ["aims"]],
 ];
 
 export function RigSheet() {
@@ -30,27 +36,53 @@ export function RigSheet() {
         </a>
       </header>
       <WaitsFor />
-      <div className="gap-x-10 pt-2 [column-width:20rem]">
+      <div className="pt-2">
         {GROUPS.map(([name, parts]) => (
-          <section key={name} className="pb-5">
-            <h2 className="border-b border-ink pt-3 pb-1 font-semibold">{name}</h2>
-            {catalogue.figures
-              .filter((spec) => parts.includes(spec.path.split(".")[0] ?? ""))
-              .map((spec) => (
-                <FigureRow key={spec.path} spec={spec} />
-              ))}
-          </section>
+          <Group key={name} name={name} parts={parts} />
         ))}
       </div>
       <Points />
+      <Gaps />
+      <Parts />
     </>
+  );
+}
+
+/** A group of figures: those that are noted, and on demand all that there can be. */
+function Group({ name, parts }: { name: string; parts: string[] }) {
+  const { sheet, catalogue } = useBench();
+  const [all, setAll] = useState(false);
+  const specs = catalogue.figures.filter((spec) => parts.includes(spec.path.split(".")[0] ?? ""));
+  const noted = specs.filter((spec) => sheet.figures[spec.path]);
+  const few = specs.length <= 12;
+  const shown = all || few ? specs : noted;
+  return (
+    <section className="pb-4">
+      <h2 className="cond flex items-baseline gap-3 border-b border-ink pt-2 pb-1 font-semibold">
+        {name}
+        <span className="font-normal text-quiet">
+          {noted.length} of {specs.length}
+        </span>
+        {!few && (
+          <button className="link ml-auto" aria-expanded={all} onClick={() => setAll(!all)}>
+            {all ? "only what is noted" : "everything that there can be"}
+          </button>
+        )}
+      </h2>
+      <div className="gap-x-10 [column-width:20rem]">
+        {shown.map((spec) => (
+          <FigureRow key={spec.path} spec={spec} />
+        ))}
+        {shown.length === 0 && <p className="py-2 text-quiet">Nothing is noted yet.</p>}
+      </div>
+    </section>
   );
 }
 
 /** What is not known yet and keeps a result from being had, each once. */
 function WaitsFor() {
   const { sheet } = useBench();
-  const { rolling, stance } = sheet.here.results;
+  const { rolling, stance, load } = sheet.here.results;
   const waiting: [string, Waits | null][] = [
     ["engine speed and crawl", rolling.gears.waits_for],
     ["speedometer", rolling.speedometer.waits_for],
@@ -58,6 +90,8 @@ function WaitsFor() {
     ["the schools of regearing", rolling.regearing.waits_for],
     ["angles and clearance", stance.angles.waits_for],
     ["overall height", stance.height.waits_for],
+    ["what springs and loads lift", stance.lift.waits_for],
+    ["axle loads and payload", load.load.waits_for],
   ];
   const rows = waiting.flatMap(([result, waits]) => (waits ? [{ result, waits }] : []));
   if (rows.length === 0) return null;
@@ -84,11 +118,12 @@ function WaitsFor() {
 
 function FigureRow({ spec }: { spec: FigureSpec }) {
   const { sheet, write } = useBench();
+  const { units } = useSettings();
   const figure = sheet.figures[spec.path];
   const value = figure?.value as number | string | number[] | undefined;
   const written =
     typeof value === "number"
-      ? write(value, spec.path)
+      ? write(value, spec.path, { exact: units === "metric" })
       : { text: Array.isArray(value) ? value.map((ratio) => ratio.toFixed(2)).join(" ") : value, unit: "" };
   return (
     <FigureButton
@@ -109,7 +144,7 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
 }
 
 function Points() {
-  const { sheet, write } = useBench();
+  const { sheet, put, write } = useBench();
   const points = sheet.here.outline.points;
   if (points.length === 0)
     return (
@@ -135,6 +170,9 @@ function Points() {
             <th className="font-normal">carried by</th>
             <th className="text-right font-normal">behind the front axle</th>
             <th className="text-right font-normal">above the ground</th>
+            <th className="w-20">
+              <span className="sr-only">take out</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -146,12 +184,27 @@ function Points() {
               <tr key={point.name} className="border-b border-hair">
                 <td>{point.name}</td>
                 <td className="text-quiet">{point.on}</td>
-                <td className="text-right">{Object.values(write(point.x_mm, "x_mm")).join(" ")}</td>
+                <td className="text-right">
+                  <FigureButton path={`points.${point.name}.x_mm`}>
+                    {Object.values(write(point.x_mm, "x_mm")).join(" ")}
+                  </FigureButton>
+                </td>
                 <td className="text-right">
                   <FigureButton path={`points.${point.name}.z_mm`}>
                     {old && old.text !== now.text && <s className="text-quiet">{old.text}</s>}{" "}
                     <b className="font-semibold">{now.text}</b> <span className="text-quiet">{now.unit}</span>
                   </FigureButton>
+                </td>
+                <td className="text-right">
+                  {sheet.points[point.name] && (
+                    <button
+                      className="link text-sm"
+                      aria-label={`take ${point.name} out`}
+                      onClick={() => void put({ do: "drop point", name: point.name })}
+                    >
+                      take out
+                    </button>
+                  )}
                 </td>
               </tr>
             );

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, MassKg, Ratio, set_where_given
+from jorvak.core.kind_fields import End, LengthMm, MassKg, Ratio, Words, set_where_given
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -12,6 +12,7 @@ from jorvak.core.work.jobs import Job, job
 
 class Axle(Frozen):
     axle: End = Field(description="which axle")
+    part: Words | None = Field(None, description="the part's name in the record", examples=["donor axle"])
     ratio: Ratio | None = Field(None, description="ratio", examples=["4.10"])
     rating_kg: MassKg | None = Field(None, description="own rating", examples=["1800"])
     track_mm: LengthMm | None = Field(None, description="track", examples=["1600"], gt=0)

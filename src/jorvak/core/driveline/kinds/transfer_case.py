@@ -18,6 +18,7 @@ class TransferCase(Frozen):
     front_output_mm: LengthMm | None = Field(
         None, description="input to front output", examples=["210"], gt=0
     )
+    adapter: Words | None = Field(None, description="adapter's name in the record", examples=["adapter 62"])
     adapter_mm: LengthMm | None = Field(None, description="adapter ahead of it, long", examples=["62"])
     front_output_side: Literal["left", "centre", "right"] | None = Field(
         None, description="front output side"

@@ -1,0 +1,60 @@
+/** What a figure was, as its own small line of values: when, by whom, and how far it moved. */
+import { useQuery } from "@tanstack/react-query";
+
+import { answered, client } from "../api/client";
+import { useBench } from "./bench";
+
+const WIDTH = 260;
+const HEIGHT = 34;
+
+export function FigureHistory({ path }: { path: string }) {
+  const { sheet, write } = useBench();
+  const found = useQuery({
+    queryKey: ["history", sheet.id, path],
+    queryFn: () =>
+      answered(
+        client.GET("/api/rigs/{rig_id}/figure-history", {
+          params: { path: { rig_id: sheet.id }, query: { path } },
+        }),
+      ),
+  });
+  const noted = found.data?.noted ?? [];
+  if (noted.length < 2) return null;
+  const numbers = noted.map(({ figure }) => (typeof figure?.value === "number" ? figure.value : undefined));
+  const known = numbers.filter((value) => value !== undefined);
+  const [low, high] = [Math.min(...known), Math.max(...known)];
+  const y = (value: number) => HEIGHT - 8 - ((value - low) / (high - low || 1)) * (HEIGHT - 16);
+  const x = (index: number) => 6 + (index / (noted.length - 1)) * (WIDTH - 12);
+  const spots = numbers.flatMap((value, index) => (value === undefined ? [] : [[x(index), y(value)]]));
+  return (
+    <figure className="cond text-sm text-quiet">
+      {known.length > 1 && (
+        <svg width={WIDTH} height={HEIGHT} aria-hidden>
+          <polyline
+            points={spots.map((spot) => spot.join()).join(" ")}
+            fill="none"
+            stroke="var(--zinc)"
+            strokeWidth={1.5}
+          />
+          {spots.map(([cx, cy]) => (
+            <circle key={cx} cx={cx} cy={cy} r={3} fill="var(--zinc)" />
+          ))}
+        </svg>
+      )}
+      <figcaption>
+        <ol>
+          {noted.slice(-5).map(({ at, person, figure }) => (
+            <li key={at}>
+              {figure === null
+                ? "taken out"
+                : typeof figure.value === "number"
+                  ? Object.values(write(figure.value, path)).join(" ")
+                  : String(figure.value)}
+              , {person}, {new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}
+            </li>
+          ))}
+        </ol>
+      </figcaption>
+    </figure>
+  );
+}

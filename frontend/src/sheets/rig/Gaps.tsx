@@ -1,0 +1,119 @@
+/** Places that a tyre may touch, measured from the centre of the present wheel. */
+import { type FormEvent, useState } from "react";
+
+import { useBench } from "../../parts/bench";
+import { FigureButton } from "../../parts/FigureButton";
+import { KnownMark } from "../../parts/KnownMark";
+
+const AXES = [
+  { key: "x_mm", label: "behind it", example: "470" },
+  { key: "y_mm", label: "outboard of it", example: "95" },
+  { key: "z_mm", label: "above it", example: "88" },
+] as const;
+const NOTHING = { name: "", axle: "front", x_mm: "", y_mm: "", z_mm: "" };
+
+export function Gaps() {
+  const { sheet, put, write } = useBench();
+  const [said, setSaid] = useState(NOTHING);
+  const [problem, setProblem] = useState<string>();
+  const unit = write(0, "x_mm").unit;
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const { name, axle, ...typed } = said;
+    if (!name.trim()) return setProblem("What may the tyre touch? For example: liner behind.");
+    const refusal = await put({
+      do: "record",
+      table: "gap",
+      id: 0,
+      version: null,
+      record: { name: name.trim(), axle },
+      typed,
+    });
+    setProblem(refusal?.stale ? `There is a place “${name}” already.` : refusal?.message);
+    if (!refusal) setSaid(NOTHING);
+  };
+  const field = (key: "name" | "x_mm" | "y_mm" | "z_mm", label: string, example: string) => (
+    <label key={key} className="grid gap-1">
+      <span className="text-quiet">{label}</span>
+      <input
+        className="field w-36"
+        value={said[key]}
+        placeholder={example}
+        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
+        autoComplete="off"
+      />
+    </label>
+  );
+  return (
+    <section className="pt-6">
+      <table className="cond w-full">
+        <caption className="border-b border-ink pb-1 text-left font-semibold">
+          Around the tyres{" "}
+          <span className="font-normal text-quiet">from the present wheel&apos;s centre, at ride height</span>
+        </caption>
+        <tbody>
+          {sheet.gaps.map(({ id, version, gap }) => (
+            <tr key={id} className="border-b border-hair">
+              <td>{gap.name}</td>
+              <td className="text-quiet">{gap.axle}</td>
+              {AXES.map(({ key, label }) => {
+                const path = `gaps.${gap.name}.${key}`;
+                const figure = sheet.figures[path];
+                return (
+                  <td key={key} className="text-right">
+                    <FigureButton path={path} label={`${gap.name} ${label}`}>
+                      {typeof figure?.value === "number" ? (
+                        <>
+                          <b className="font-semibold">{write(figure.value, key).text}</b>{" "}
+                          <KnownMark known={figure.known} />
+                        </>
+                      ) : (
+                        <span className="text-quiet">–</span>
+                      )}
+                    </FigureButton>
+                  </td>
+                );
+              })}
+              <td className="w-20 text-right">
+                <button
+                  className="link text-sm"
+                  aria-label={`take ${gap.name} out`}
+                  onClick={() => void put({ do: "drop", table: "gap", id, version })}
+                >
+                  take out
+                </button>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="cond py-3"
+        aria-label="Add a place by the tyre"
+      >
+        <div className="flex flex-wrap items-end gap-4">
+          {field("name", "place", "liner behind")}
+          <label className="grid gap-1">
+            <span className="text-quiet">at the wheel</span>
+            <select
+              className="field"
+              value={said.axle}
+              onChange={(event) => setSaid({ ...said, axle: event.target.value })}
+            >
+              <option>front</option>
+              <option>rear</option>
+            </select>
+          </label>
+          {AXES.map(({ key, label, example }) => field(key, `${label}, ${unit}`, example))}
+          <button className="btn">add the place</button>
+        </div>
+        {problem && (
+          <p role="alert" className="text-oxide">
+            {problem}
+          </p>
+        )}
+      </form>
+    </section>
+  );
+}

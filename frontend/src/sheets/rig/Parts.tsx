@@ -1,0 +1,342 @@
+/** Parts, each one record wherever it is: fitted, on the shelf, wanted, or in a donor; and what its faces meet. */
+import { type FormEvent, useState } from "react";
+
+import type { KeptPart, Part } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { FigureButton } from "../../parts/FigureButton";
+import { money } from "../../parts/money";
+
+const PLACES = ["fitted", "shelf", "wanted", "donor"] as const;
+const HEAPS = ["good", "usable", "scrap"] as const;
+const KINDS = [
+  "transfer-case",
+  "gearbox",
+  "axle",
+  "shaft",
+  "adapter",
+  "tyre",
+  "wheel",
+  "spring",
+  "shock",
+  "brake",
+  "winch",
+  "bumper",
+  "equipment",
+  "other",
+] as const;
+const NOTHING = { name: "", kind: "other", place: "shelf", donor: "", price: "", mass_kg: "" };
+
+export function Parts() {
+  const { sheet } = useBench();
+  return (
+    <section className="pt-6">
+      <h2 className="cond border-b border-ink pb-1 font-semibold">
+        Parts{" "}
+        <span className="font-normal text-quiet">
+          one record each, wherever it is; what is taken off stays here
+        </span>
+      </h2>
+      {PLACES.map((place) => {
+        const here = sheet.parts.filter(({ part }) => part.place === place);
+        return (
+          here.length > 0 && (
+            <div key={place} className="grid gap-x-4 border-b border-hair wide:grid-cols-[7rem_1fr]">
+              <h3 className="cond pt-2 text-quiet">
+                {{ fitted: "fitted", shelf: "on the shelf", wanted: "wanted", donor: "in a donor" }[place]}
+              </h3>
+              <ul>
+                {here.map((kept) => (
+                  <PartRow key={kept.id} kept={kept} />
+                ))}
+              </ul>
+            </div>
+          )
+        );
+      })}
+      <NewPart />
+    </section>
+  );
+}
+
+function PartRow({ kept }: { kept: KeptPart }) {
+  const { sheet, put, write } = useBench();
+  const { part } = kept;
+  const [open, setOpen] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const keep = async (to: Partial<Part>) => {
+    const record = { ...part, ...to };
+    const refusal = await put({ do: "record", table: "part", id: kept.id, version: kept.version, record });
+    setProblem(refusal?.stale ? "Somebody else changed this part meanwhile: look again." : refusal?.message);
+  };
+  const mass = sheet.figures[`parts.${part.name}.mass_kg`]?.value;
+  const faces = Object.keys(part.faces ?? {}).length;
+  const meetings = sheet.here.results.driveline.mating.value ?? [];
+  const wrong = meetings.filter(({ part: of, outcome }) => of === part.name && !outcome.fits).length;
+  return (
+    <li className="border-b border-hair last:border-b-0">
+      <div className="cond flex flex-wrap items-center gap-x-4">
+        <button
+          className="min-h-10 min-w-40 flex-1 font-semibold"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {part.name} <span className="font-normal text-quiet">{part.kind}</span>
+        </button>
+        {part.donor && <span className="text-quiet">{part.donor}</span>}
+        {wrong > 0 && (
+          <span className="text-oxide">{wrong === 1 ? "1 face" : `${wrong} faces`} to settle</span>
+        )}
+        {faces > 0 && wrong === 0 && (
+          <span className="text-quiet">{faces === 1 ? "1 face" : `${faces} faces`}</span>
+        )}
+        <FigureButton path={`parts.${part.name}.mass_kg`} label={`mass of ${part.name}`}>
+          {typeof mass === "number" ? (
+            Object.values(write(mass, "mass_kg")).join(" ")
+          ) : (
+            <span className="text-quiet">weigh it</span>
+          )}
+        </FigureButton>
+        {part.price !== null && part.price !== undefined && <span>{money(part.price)}</span>}
+        <Pick
+          label={`Where ${part.name} is`}
+          value={part.place}
+          choices={PLACES}
+          choose={(place) => void keep({ place })}
+        />
+        {part.place === "shelf" && (
+          <Pick
+            label={`How good ${part.name} is`}
+            value={part.heap ?? ""}
+            none="which heap"
+            choices={HEAPS}
+            choose={(heap) => void keep({ heap: heap || null } as Partial<Part>)}
+          />
+        )}
+      </div>
+      {part.note && <p className="text-sm text-quiet">{part.note}</p>}
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+      {open && <Faces kept={kept} keep={keep} />}
+    </li>
+  );
+}
+
+/** The faces of a part, what each meets, and what does not agree. */
+function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Partial<Part>) => Promise<void> }) {
+  const { sheet, put } = useBench();
+  const { part } = kept;
+  const meetings = sheet.here.results.driveline.mating.value ?? [];
+  return (
+    <div className="cond my-2 ml-4 border-l-4 border-hair pl-4">
+      {Object.entries(part.faces ?? {}).map(([name, face]) => (
+        <div key={name} className="border-b border-hair py-1">
+          <p>
+            <b className="font-semibold">{name}</b> <span className="text-quiet">{face.kind}</span>{" "}
+            {face.meets && <>goes onto {face.meets.replace("/", ", ")}</>}
+          </p>
+          <dl className="flex flex-wrap gap-x-5">
+            {Object.entries(face.fields ?? {}).map(([key, value]) => (
+              <label key={key} className="flex items-baseline gap-1">
+                <span className="text-quiet">{key.replaceAll("_", " ")}</span>
+                <input
+                  key={String(value)}
+                  className={`min-h-10 w-24 border-b bg-transparent ${value === null ? "border-oxide" : "border-hair"}`}
+                  defaultValue={value ?? ""}
+                  placeholder="measure it"
+                  onBlur={(event) => {
+                    const text = event.target.value.trim();
+                    const number = Number(text.replace(",", "."));
+                    const next = text === "" ? null : Number.isFinite(number) ? number : text;
+                    if (next === (value ?? null)) return;
+                    const fields = { ...face.fields, [key]: next };
+                    void keep({ faces: { ...part.faces, [name]: { ...face, fields } } });
+                  }}
+                  onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+                />
+              </label>
+            ))}
+          </dl>
+        </div>
+      ))}
+      <ul>
+        {meetings
+          .filter((meeting) => meeting.part === part.name)
+          .map(({ name, outcome }) => (
+            <li key={name} className={outcome.mismatches.length > 0 ? "text-oxide" : ""}>
+              {outcome.fits ? "fits: " : outcome.mismatches.length > 0 ? "does not mate: " : "not known: "}
+              {name}
+              {[...outcome.mismatches, ...outcome.unknown].map(
+                ({ field }) => ` · ${field.replaceAll("_", " ")}`,
+              )}
+            </li>
+          ))}
+      </ul>
+      <NewFace part={part} keep={keep} />
+      <p>
+        <button
+          className="link"
+          onClick={() => void put({ do: "drop", table: "part", id: kept.id, version: kept.version })}
+        >
+          take the part out
+        </button>
+      </p>
+    </div>
+  );
+}
+
+/** A face by its kind brings the fields that have to be known of it, all still to be measured. */
+function NewFace({ part, keep }: { part: Part; keep: (to: Partial<Part>) => Promise<void> }) {
+  const { sheet, catalogue } = useBench();
+  const [said, setSaid] = useState({ name: "", kind: "flange", meets: "" });
+  const others = sheet.parts.flatMap(({ part: other }) =>
+    other.name === part.name ? [] : Object.keys(other.faces ?? {}).map((face) => `${other.name}/${face}`),
+  );
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    const name = said.name.trim().replaceAll("/", " ");
+    if (!name) return;
+    const fields = Object.fromEntries((catalogue.faces[said.kind] ?? []).map((key) => [key, null]));
+    const face = { kind: said.kind, fields, meets: said.meets || null };
+    void keep({ faces: { ...part.faces, [name]: face } });
+    setSaid({ ...said, name: "" });
+  };
+  return (
+    <form
+      onSubmit={submit}
+      className="flex flex-wrap items-end gap-4 py-2"
+      aria-label={`Add a face to ${part.name}`}
+    >
+      <label className="grid gap-1">
+        <span className="text-quiet">face</span>
+        <input
+          className="field w-36"
+          value={said.name}
+          placeholder="rear flange"
+          onChange={(event) => setSaid({ ...said, name: event.target.value })}
+        />
+      </label>
+      <label className="grid gap-1">
+        <span className="text-quiet">kind</span>
+        <select
+          className="field"
+          value={said.kind}
+          onChange={(event) => setSaid({ ...said, kind: event.target.value })}
+        >
+          {Object.keys(catalogue.faces).map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </select>
+      </label>
+      <label className="grid gap-1">
+        <span className="text-quiet">goes onto</span>
+        <select
+          className="field max-w-48"
+          value={said.meets}
+          onChange={(event) => setSaid({ ...said, meets: event.target.value })}
+        >
+          <option value="">nothing said</option>
+          {others.map((other) => (
+            <option key={other}>{other}</option>
+          ))}
+        </select>
+      </label>
+      <button className="btn">add the face</button>
+    </form>
+  );
+}
+
+type PickProps<T extends string> = {
+  label: string;
+  value: T | "";
+  choices: readonly T[];
+  choose: (value: T) => void;
+  none?: string;
+};
+
+function Pick<T extends string>({ label, value, choices, choose, none }: PickProps<T>) {
+  return (
+    <label>
+      <span className="sr-only">{label}</span>
+      <select
+        className="min-h-10 border-b border-ink bg-transparent"
+        value={value}
+        onChange={(event) => choose(event.target.value as T)}
+      >
+        {none !== undefined && <option value="">{none}</option>}
+        {choices.map((choice) => (
+          <option key={choice}>{choice}</option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function NewPart() {
+  const { put, write } = useBench();
+  const [said, setSaid] = useState(NOTHING);
+  const [problem, setProblem] = useState<string>();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const price = said.price.trim() === "" ? null : Number(said.price.replace(",", "."));
+    if (!said.name.trim()) return setProblem("What is it called? For example: donor case.");
+    if (price !== null && !(price >= 0)) return setProblem("price: a number from 0 up, for example 420.");
+    const { name, kind, place, donor, mass_kg } = said;
+    const refusal = await put({
+      do: "record",
+      table: "part",
+      id: 0,
+      version: null,
+      record: { name: name.trim(), kind, place, donor: donor.trim() || null, price },
+      typed: { mass_kg },
+    });
+    setProblem(refusal?.stale ? `There is a part “${name}” already.` : refusal?.message);
+    if (!refusal) setSaid(NOTHING);
+  };
+  const field = (key: keyof typeof NOTHING, label: string, example: string, wide = false) => (
+    <label className="grid gap-1">
+      <span className="text-quiet">{label}</span>
+      <input
+        className={`field ${wide ? "w-52" : "w-28"}`}
+        value={said[key]}
+        placeholder={example}
+        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
+        autoComplete="off"
+      />
+    </label>
+  );
+  const pick = (key: "kind" | "place", label: string, choices: readonly string[]) => (
+    <label className="grid gap-1">
+      <span className="text-quiet">{label}</span>
+      <select
+        className="field"
+        value={said[key]}
+        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
+      >
+        {choices.map((choice) => (
+          <option key={choice}>{choice}</option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <form onSubmit={(event) => void submit(event)} className="cond py-3" aria-label="Add a part">
+      <div className="flex flex-wrap items-end gap-4">
+        {field("name", "part", "donor case", true)}
+        {pick("kind", "kind", KINDS)}
+        {pick("place", "where", PLACES)}
+        {said.place === "donor" && field("donor", "which donor", "grey pickup behind the shed", true)}
+        {field("mass_kg", `mass, ${write(0, "mass_kg").unit}`, "54")}
+        {field("price", "price", "420")}
+        <button className="btn">add the part</button>
+      </div>
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+    </form>
+  );
+}
