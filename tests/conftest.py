@@ -39,7 +39,13 @@ def planned(rig: Rig, *lines: str) -> Rig:
     for line in lines:
         draft = read_line(line, rig).draft
         assert draft is not None
-        change = Change(id=len(rig.changes) + 1, kind=draft.kind, fields=draft.fields)
+        change = Change(
+            id=len(rig.changes) + 1,
+            kind=draft.kind,
+            fields=draft.fields,
+            mass_kg=draft.mass_kg,
+            mass_x_mm=draft.mass_x_mm,
+        )
         rig = replace(rig, changes=(*rig.changes, change))
     return rig
 

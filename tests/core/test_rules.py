@@ -103,7 +103,7 @@ class TestAxles:
         rig = with_figures(plover, wheels__front_left__circumference_mm=2385.0)
         (finding,) = assess(rig).findings
         assert (finding.code, finding.severity) == ("axle-ratios-differ", "measure")
-        assert finding.settled_by[0].figure == "wheels.rear_left.size"
+        assert finding.settled_by[0].figure == "wheels.rear_left.circumference_mm"
         rolled = with_figures(rig, wheels__rear_left__circumference_mm=2448.0)
         sure = {p: replace(f, doubt=3.0) for p, f in rolled.figures.items() if p.endswith("circumference_mm")}
         assert found(replace(rolled, figures={**rolled.figures, **sure})) == {"axle-ratios-differ": "stop"}

@@ -11,6 +11,7 @@ from typing import Any, Literal
 
 from jorvak.core.areas import Results
 from jorvak.core.calculation import SLACK
+from jorvak.core.catalogue import spec_of
 from jorvak.core.discovery import modules_in
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
@@ -131,12 +132,22 @@ def beyond(excess: float, off: float, severity: Severity = "stop") -> Severity |
     return severity if excess > SLACK else None
 
 
-def measure_first(result: Result[Any], place: str) -> tuple[Settle, ...]:
-    """The figure whose doubt counts most at a number of a result, as something to measure."""
+def measure_first(area: str, result: Result[Any], place: str) -> tuple[Settle, ...]:
+    """The figure whose doubt counts most at a number of a result of an area, as something to measure."""
     share = result.measure_first(place)
     if share is None or share.path is None:
         return ()
-    return (Settle(text=f"Measure {share.label}", figure=share.path),)
+    path = measurable(share.path, area)
+    found = " as found" if share.as_found else ""
+    return (Settle(text=f"Measure {spec_of(path).label}{found}", figure=path),)
+
+
+def measurable(path: str, area: str) -> str:
+    """What to measure for a figure: a size on a sidewall is settled by the tyre that stands there."""
+    if path.endswith(".size"):
+        what = "circumference_mm" if area == "rolling" else "static_radius_mm"
+        return f"{path.removesuffix('.size')}.{what}"
+    return path
 
 
 def add(kind: str, fields: Frozen, why: str = "") -> Settle:

@@ -9,6 +9,7 @@ from dataclasses import dataclass, field
 
 from jorvak.core.assess import Assessment
 from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.findings import measurable
 from jorvak.core.headlines import SHOWN, number_at
 from jorvak.core.kinds import title_of
 from jorvak.core.results import Result, Share
@@ -58,7 +59,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
             if settle.figure is not None:
                 _want(
                     wanted,
-                    (_measurable(settle.figure, "stance"), False),
+                    (settle.figure, False),
                     finding.text,
                     1.0,
                     FINDING_WEIGHT,
@@ -76,7 +77,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
         for share in result.doubt_from.get(place, ()):
             if share.path is None or share.share < LEAST_SHARE:
                 continue
-            path = _measurable(share.path, shown.area)
+            path = measurable(share.path, shown.area)
             taken = _taken_away(here, share, path)
             if taken > LEAST_SHARE:
                 _want(wanted, (path, share.as_found), shown.label, taken, taken)
@@ -106,14 +107,6 @@ def _want(
         want.weight += weight
     want.removes = max(want.removes, removes)
     want.must = want.must or must
-
-
-def _measurable(path: str, area: str) -> str:
-    """What to measure for a figure: a size on a sidewall is settled by the tyre that stands there."""
-    if path.endswith(".size"):
-        what = "circumference_mm" if area == "rolling" else "static_radius_mm"
-        return f"{path.removesuffix('.size')}.{what}"
-    return path
 
 
 def _taken_away(here: Moment, share: Share, path: str) -> float:

@@ -22,6 +22,8 @@ T = TypeVar("T")
 SCALE = "one scale"
 SCALE_OWN_KG = 1.0
 AS_FOUND = " as found"
+ROUNDING = 1e-9
+"""What moves a number by less is floating point: sources that cancel."""
 # Of a size: diameter (radii and circumference move with it), section, rolling factor.
 SIZE_SOURCES = {"diameter": 0.015, "section": 0.015, "rolling factor": 0.01}
 
@@ -231,16 +233,18 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
                for noted, as_found in ((ask.found, True), (ask.here, False))
                for path, figure in noted.items()
                for source in SIZE_SOURCES if spec_of(path).shape == "size"}  # fmt: skip
+    doubt = {said(place): off for place, off in spread.by.items() if off > ROUNDING}
     return Result(
         bare.value,
         bare.rests_on,
         bare.rests_on_found,
         None,
         bare.stands_in,
-        doubt={said(place): off for place, off in spread.by.items() if off > 0},
+        doubt=doubt,
         doubt_from={
             said(place): tuple(_share(name, share, figures) for name, share in shares)
             for place, shares in spread.shares.items()
+            if said(place) in doubt
         },
         unsure=tuple(said(place) for place in spread.unsure),
     )

@@ -44,8 +44,8 @@ export function Money() {
             {ceiling !== null && <span className="font-normal text-quiet"> of {money(ceiling)}</span>}
           </dd>
         </div>
-        {all.unpriced > 0 && <p className="text-quiet">{all.unpriced} without a price</p>}
       </dl>
+      {all.unpriced > 0 && <p className="cond text-sm text-quiet">{all.unpriced} without a price</p>}
       {partly && <p className="cond text-sm text-quiet">{upTo(here, stageName(sheet.stage, sheet))}</p>}
     </section>
   );

@@ -211,7 +211,7 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
     wheel, place = f"wheels.{position}", position.replace("_", " ")
     yield FigureSpec(f"{wheel}.size", f"tyre size, {place}", "265/70R17 121/118S", shape="size",
                      how="As moulded on the sidewall, with its marks.")  # fmt: skip
-    yield one(f"{wheel}.circumference_mm", f"roll-out measured, {place}", "2440", 800, 6000, _ROLL)
+    yield one(f"{wheel}.circumference_mm", f"roll-out, {place}", "2440", 800, 6000, _ROLL)
     yield one(f"{wheel}.static_radius_mm", f"axle centre to ground, {place}", "369", 100, 1200, _UP)
     yield text(
         f"{wheel}.date_code",

@@ -41,7 +41,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
         "both-axles",
         result=result,
         settled_by=(
-            *(measure_first(result, "mismatch_pct") if severity == "measure" else ()),
+            *(measure_first("rolling", result, "mismatch_pct") if severity == "measure" else ()),
             *_same_ratio_in_the_other(here),
         ),
     )
@@ -96,7 +96,7 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
         settled_by=(
             *settle,
             add("speedometer", Speedometer(), ", checked against satellite speed"),
-            *(measure_first(result, "calculated.error_pct") if unsure else ()),
+            *(measure_first("rolling", result, "calculated.error_pct") if unsure else ()),
         ),
     )
 
@@ -132,7 +132,7 @@ def gearing_taller(here: Here) -> Iterator[Finding]:
         settle.append(Settle(text="Say which ratios exist for this axle", figure="rear_axle.available"))
     off = result.off("taller_pct")
     if taller.taller_pct - off < TALLER_LIMIT_PCT:
-        settle += measure_first(result, "taller_pct")
+        settle += measure_first("rolling", result, "taller_pct")
     feels = (
         f": it feels like {taller.effective_ratio:.2f} on the old tyres" if taller.found_ratio != 1.0 else ""
     )

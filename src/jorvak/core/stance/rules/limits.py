@@ -28,7 +28,7 @@ def too_tall(here: Here) -> Iterator[Finding]:
             result=result,
             figures=(f"aims.{key}_height_mm",),
             settled_by=(
-                *measure_first(result, place),
+                *measure_first("stance", result, place),
                 Settle(text="Less on the roof, less lift, or another way in"),
             ),
             subject=key,
@@ -53,7 +53,7 @@ def angle_short(here: Here) -> Iterator[Finding]:
             figures=(f"aims.{name}_deg",),
             settled_by=(
                 Settle(text=f"Raise or trim the {angle.at}, or larger tyres, or lift there"),
-                *(measure_first(result, f"{name}.deg") if asked - angle.deg < off else ()),
+                *(measure_first("stance", result, f"{name}.deg") if asked - angle.deg < off else ()),
             ),
             subject=name,
         )
