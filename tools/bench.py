@@ -21,13 +21,14 @@ from typing import Any
 
 from jorvak.core.assess import assess
 from jorvak.core.line import read_line
-from jorvak.core.rig import Change
+from jorvak.core.rig import Change, Rig
+from jorvak.core.stages import choosing
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
+from jorvak.store import Database, Rigs
 from tools.running import JORVAK, Server, launch
 
 ROOT = Path(__file__).parents[1]
-PLAN = ("tyre 285/75R17", "gears rear 4.10", "gears front 4.10")
 
 
 @dataclass(frozen=True)
@@ -62,19 +63,56 @@ def medians(floor: Callable[[], Any], figure: Callable[[], Any], runs: int) -> t
     return statistics.median(times[0]), statistics.median(times[1])
 
 
-def bench_assess() -> Iterator[Row]:
+def full_rig() -> Rig:
+    """Plover grown to 60 changes; it has more than 200 figures."""
     rig = read_build(BUILDS[0].read_bytes()).rig
-    for number, line in enumerate(PLAN, start=1):
-        draft = read_line(line, rig).draft
+    rig = choosing(rig, "40 mm", "A springs")
+    for number in range(len(rig.changes), 60):
+        draft = read_line(f"add box {number} {number % 7 + 1} kg at {number * 40}", rig).draft
         assert draft is not None
-        rig = replace(rig, changes=(*rig.changes, Change(id=number, kind=draft.kind, fields=draft.fields)))
+        change = Change(
+            kind=draft.kind, fields=draft.fields, mass_kg=draft.mass_kg, mass_x_mm=draft.mass_x_mm
+        )
+        rig = replace(rig, changes=(*rig.changes, change))
+    changes = tuple(change.model_copy(update={"id": i}) for i, change in enumerate(rig.changes, 1))
+    return replace(rig, changes=changes)
+
+
+def bench_assess() -> Iterator[Row]:
+    rig = full_rig()
 
     def empty() -> None:
         for _ in range(1000):
             nothing()
 
-    floor, figure = medians(empty, lambda: assess(rig, "planned"), 300)
-    yield Row("assess Plover as planned", figure, "ms", 1.0, figure / (floor / 1000), "an empty call")
+    what = f"{len(rig.changes)} changes, {len(rig.figures)} figures"
+    floor, figure = medians(empty, lambda: assess(rig, "planned", with_doubt=False), 100)
+    yield Row(f"assess, {what}", figure, "ms", 5.0, figure / (floor / 1000), "an empty call")
+    plain, doubted = medians(
+        lambda: assess(rig, "planned", with_doubt=False), lambda: assess(rig, "planned"), 30
+    )
+    yield Row("the same with all its doubt", doubted, "ms", 150.0, doubted / plain, "the same without")
+
+
+def bench_company() -> Iterator[Row]:
+    """Opening a rig beside a thousand others and a hundred thousand journal lines, against opening it alone."""
+    rig = full_rig()
+    other = replace(rig, name="Other", changes=rig.changes[:3], questions=(), survey=(), gaps=())
+    with tempfile.TemporaryDirectory() as first, tempfile.TemporaryDirectory() as second:
+        alone, among = Rigs(Database(Path(first))), Rigs(Database(Path(second)))
+        mine = alone.begin(rig, "Ines", "begun")
+        theirs = among.begin(rig, "Ines", "begun")
+        for _ in range(1000):
+            among.begin(other, "Ruben", "begun")
+        with among.database.writing() as connection:
+            connection.executemany(
+                "INSERT INTO journal (rig_id, at, person, act, what) VALUES (?, '2026-03-02', 'Ruben', 'do', 'x')",
+                ((theirs + 1 + line % 1000,) for line in range(100_000)),
+            )
+        floor, figure = medians(lambda: alone.read(mine, "Ines"), lambda: among.read(theirs, "Ines"), 60)
+        yield Row(
+            "opening a rig among 1,000 and 100,000 lines", figure, "ms", None, figure / floor, "it alone", 1.2
+        )
 
 
 def nothing() -> None:
@@ -98,8 +136,6 @@ class Client:
 
 def bench_round_trip(port: int) -> Iterator[Row]:
     client = Client(port)
-    for line in PLAN:
-        client.ask("POST", "/api/rigs/1/changes", {"line": line})
     version = json.loads(client.ask("GET", "/api/rigs/1"))["versions"]["body.wheelbase_mm"]
 
     def edit() -> None:
@@ -165,6 +201,24 @@ async (texts) => {
 """
 
 
+# From Enter in a figure's field to the frame in which the drawing shows the new figure.
+EDIT = """
+async (text) => {
+  const field = document.querySelector("[role=dialog] input");
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set;
+  const shown = () => document.querySelector("[aria-label='The rig']").textContent.includes(text);
+  set.call(field, text);
+  field.dispatchEvent(new Event("input", { bubbles: true }));
+  await new Promise(requestAnimationFrame);
+  const start = performance.now();
+  field.form.requestSubmit();
+  while (!shown()) await new Promise(requestAnimationFrame);
+  await new Promise(requestAnimationFrame);
+  return performance.now() - start;
+}
+"""
+
+
 def bench_browser(port: int) -> Iterator[Row]:
     from playwright.sync_api import sync_playwright
 
@@ -187,8 +241,16 @@ def bench_browser(port: int) -> Iterator[Row]:
             100,
             figure / floor,
             f"the empty endpoint, {floor:.1f} ms",
-            3.0,
         )
+        page.reload()
+        page.get_by_role("heading", name="Rolling", exact=True).wait_for()
+        page.get_by_role("button", name="wheelbase 27").first.click()
+        page.get_by_role("dialog").get_by_role("textbox").first.wait_for()
+        times = []
+        for value in range(2750, 2770):
+            times.append(page.evaluate(EDIT, str(value)))
+            page.get_by_role("button", name=f"wheelbase {value}", exact=True).click()
+        yield Row("an edit with doubt, Enter to drawing", statistics.median(times), "ms", 100)
         page.reload()
         page.get_by_role("heading", name="Rolling", exact=True).wait_for()
         page.keyboard.press("/")
@@ -234,6 +296,7 @@ def bench_memory(process: int) -> Iterator[Row]:
 
 def rows() -> Iterator[Row]:
     yield from bench_assess()
+    yield from bench_company()
     with tempfile.TemporaryDirectory() as folder:
         server = Server(Path(folder))
         server.load(*BUILDS)

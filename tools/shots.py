@@ -1,12 +1,14 @@
 """All pictures of docs/screenshots anew, from the demo data on a day that stands still."""
 
 import tempfile
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
 from jorvak.demo import BUILDS
+from jorvak.formats.build_file import read_build, write_build
 from tools.running import Server, launch
 
 PICTURES = Path(__file__).parents[1] / "docs" / "screenshots"
@@ -23,11 +25,12 @@ def window(
     return context.new_page()
 
 
-def take(page: Page, name: str) -> None:
-    """One picture, once the page has settled."""
+def take(page: Page, name: str, from_top: bool = True) -> None:
+    """One picture, once the page has settled; ``from_top`` or where it is scrolled to."""
     page.get_by_role("heading", level=1).wait_for()
     page.evaluate("document.fonts.ready")
-    page.evaluate("scrollTo(0, 0)")
+    if from_top:
+        page.evaluate("scrollTo(0, 0)")
     page.wait_for_timeout(400)
     page.screenshot(path=PICTURES / f"{name}.png")
     print(f"docs/screenshots/{name}.png")
@@ -46,22 +49,17 @@ def enter(page: Page) -> None:
 
 
 def story(page: Page, url: str) -> None:
-    """The demo's thread, with a picture at each of its stations."""
-    page.goto(f"{url}/rigs/1/rolling")
+    """The demo's thread on a rig of which nothing is planned, with a picture at each of its stations."""
+    page.goto(f"{url}/rigs/4/rolling")
     type_line(page, "tyre 285/75R17")
     take(page, "line")
     enter(page)
     page.get_by_role("button", name="take 4.10 rear to pull").click()
     page.get_by_text("turn 9.1 % apart").wait_for()
     take(page, "rolling")
-    page.get_by_role("button", name="add: gears 4.10 front").click()
-    page.get_by_text("Nothing that is known here").wait_for()
     page.goto(f"{url}/rigs/1/plan")
-    page.get_by_role("button", name="fitted", exact=True).first.click()
-    page.get_by_label("Odometer, km").fill("128400")
-    page.get_by_label("Hours it took").fill("4.5")
-    page.get_by_role("button", name="it is fitted").click()
-    page.get_by_text("fitted 2 March 2026").wait_for()
+    page.get_by_role("button", name="How does it get 40 mm?").click()
+    page.get_by_role("button", name="Drawers or boxes in the load bed?").click()
     page.get_by_role("button", name="2 jobs").nth(1).click()
     take(page, "plan")
     page.goto(f"{url}/rigs/1/trip")
@@ -72,10 +70,39 @@ def story(page: Page, url: str) -> None:
     take(page, "rig")
     page.keyboard.press("Escape")
     page.get_by_role("dialog").wait_for(state="detached")
+    page.get_by_role("button", name="How approach comes about").first.click()
+    page.get_by_text("Where its ± comes from").wait_for()
+    take(page, "working")
+    page.keyboard.press("Escape")
+    page.get_by_role("dialog").wait_for(state="detached")
     page.wait_for_timeout(200)
     page.keyboard.press("h")
     page.get_by_text("taken in from a build file").wait_for()
     take(page, "history")
+
+
+def build(page: Page, url: str) -> None:
+    """Survey, measuring, options and parts of the demo builds."""
+    page.goto(f"{url}/rigs/1/survey")
+    page.get_by_role("button", name="sill, left").click()
+    page.get_by_role("button", name="sill, left").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 420)
+    page.get_by_text("speaks for it").wait_for()
+    take(page, "survey", from_top=False)
+    page.goto(f"{url}/rigs/1/measure")
+    page.get_by_text("axle centre to ground, rear left, as found").first.wait_for()
+    take(page, "measure")
+    page.goto(f"{url}/rigs/1/plan")
+    page.get_by_role("columnheader", name="A springs").wait_for()
+    page.get_by_role("button", name="How does it get 40 mm?").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 560)
+    page.wait_for_timeout(400)
+    take(page, "options", from_top=False)
+    page.goto(f"{url}/rigs/2/rig")
+    page.get_by_role("button", name="donor case transfer-case").click()
+    page.mouse.wheel(0, 20_000)
+    page.wait_for_timeout(400)
+    take(page, "parts", from_top=False)
 
 
 def own_vehicle(page: Page, url: str) -> None:
@@ -91,19 +118,32 @@ def own_vehicle(page: Page, url: str) -> None:
     take(page, "own-vehicle")
 
 
+def unplanned(folder: Path) -> Path:
+    """Plover before anything is planned on it, as a build file."""
+    build = read_build(BUILDS[0].read_bytes())
+    bare = replace(build.rig, changes=(), questions=(), survey=())
+    file = folder / "unplanned.json"
+    file.write_text(write_build(bare, build.written_on or TODAY), encoding="utf-8")
+    return file
+
+
 def main() -> None:
     PICTURES.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as play:
         server = Server(Path(folder), TODAY)
-        server.load(*BUILDS)
+        server.load(*BUILDS, unplanned(Path(folder)))
         server.start()
         browser = launch(play)
         url = server.url
         story(window(browser), url)
+        build(window(browser), url)
         own_vehicle(window(browser), url)
         tablet = window(browser, 820, 1180, NIGHT_IN_INCHES)
-        tablet.goto(f"{url}/rigs/1/rolling?stage=2")
+        tablet.goto(f"{url}/rigs/4/rolling?stage=2")
         take(tablet, "rolling-820-night")
+        tablet.goto(f"{url}/rigs/1/measure")
+        tablet.get_by_text("axle centre to ground, rear left, as found").first.wait_for()
+        take(tablet, "measure-820-night")
         browser.close()
         server.kill()
 

@@ -8,7 +8,7 @@ import pytest
 
 from jorvak.core.headlines import SHOWN, number_at
 from jorvak.core.load.results import load
-from jorvak.core.results import Ask, Missing, work_out
+from jorvak.core.results import Ask, Missing, MovedAsk, work_out
 from jorvak.core.rolling.results import _taller, gear_table, speedometer_state
 from jorvak.core.stages import choosing, moment
 from jorvak.core.stance.results import angles, height, lift
@@ -50,7 +50,7 @@ def test_the_plus_minus_is_two_standard_deviations(key: str) -> None:
             spot = dice.gauss(0, 0.5)
             moves |= {name: doubt * spot for name, doubt in group.items()}
         try:
-            number, _ = number_at(run(Ask(here, moves)), shown.place)
+            number, _ = number_at(run(MovedAsk(here, moves)), shown.place)
         except Missing:
             continue
         assert number is not None

@@ -73,7 +73,7 @@ def test_from_tyre_to_trip(server: Server, window: Window) -> None:
     seen = []
     for _ in range(3):
         page.keyboard.press("[")
-        page.wait_for_timeout(250)
+        page.wait_for_timeout(900)
         seen.append((findings(page), headline(page, "overall height"), headline(page, "crawl ratio")))
     assert seen == [
         (["stop", "watch", "watch"], "1896", "42.7"),

@@ -24,9 +24,9 @@ class Browser:
         self.client = client
         self.person = person
 
-    def ask(self, method: str, path: str, body: Any = None, **query: str) -> TestResponse:
+    def ask(self, method: str, address: str, body: Any = None, **query: str) -> TestResponse:
         return self.client.open(
-            f"/api{path}",
+            f"/api{address}",
             method=method,
             json=body,
             query_string={"person": self.person, **query},

@@ -1990,16 +1990,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_AxleMatchOut_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2032,16 +2029,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_GearTable_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2074,16 +2068,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_Height_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2116,16 +2107,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_LiftStackOut_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2158,16 +2146,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_Load_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2200,16 +2185,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_Regearing_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2242,16 +2224,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_SpeedometerState_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2284,16 +2263,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_StanceOut_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2326,16 +2302,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_Taller_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2368,16 +2341,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_Tyre_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2410,16 +2380,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_float_: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On
@@ -2453,16 +2420,13 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
          */
         Result_tuple_Meeting__________: {
             /** Doubt */
             doubt?: {
                 [key: string]: number;
-            };
-            /** Doubt From */
-            doubt_from?: {
-                [key: string]: components["schemas"]["Share"][];
             };
             /**
              * Rests On

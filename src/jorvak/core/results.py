@@ -8,7 +8,9 @@ carried by running the same function again with figures moved: the function know
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import lru_cache
-from typing import Any, Generic, TypeVar
+from typing import Annotated, Any, Generic, TypeVar
+
+from pydantic import Field as ForJson
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of, usual_doubt
@@ -57,7 +59,8 @@ class Result(Generic[T]):
     as they were before any change and that a change has set since, ``stands_in`` typical values that it
     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-    ``unsure`` the places of verdicts that come out otherwise within the doubt.
+    ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+    for one number at a time and left out of a whole sheet.
     """
 
     value: T | None
@@ -66,7 +69,9 @@ class Result(Generic[T]):
     waits_for: Waits | None = None
     stands_in: Mapping[str, float] = field(default_factory=dict)
     doubt: Mapping[str, float] = field(default_factory=dict)
-    doubt_from: Mapping[str, tuple[Share, ...]] = field(default_factory=dict)
+    doubt_from: Annotated[Mapping[str, tuple[Share, ...]], ForJson(exclude=True)] = field(
+        default_factory=dict
+    )
     unsure: tuple[str, ...] = ()
 
     def off(self, place: str) -> float:
@@ -86,18 +91,14 @@ class Missing(Exception):
         self.waits = Waits(path=path, label=label)
 
 
-NO_MOVES: Mapping[str, float] = {}
-
-
 class Ask:
-    """Figures of a moment, some of them moved by so much, and a record of which were asked for.
+    """Figures of a moment, and a record of which were asked for.
 
     A figure's key is its path, with a mark where it is meant as found and a change has set it since.
     """
 
-    def __init__(self, moment: Moment, moves: Mapping[str, float] = NO_MOVES) -> None:
+    def __init__(self, moment: Moment) -> None:
         self.moment = moment
-        self.moves = moves
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
@@ -108,11 +109,8 @@ class Ask:
         noted = (moment.found if as_found else moment.here).get(path)
         if noted is None:
             return None
-        if as_found and path in moment.set_by:
-            self.found[path] = noted
-            return self._moved(path + AS_FOUND, noted.value)
-        self.here[path] = noted
-        return self._moved(path, noted.value)
+        (self.found if as_found and path in moment.set_by else self.here)[path] = noted
+        return noted.value
 
     def need(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``. Raises Missing."""
@@ -129,15 +127,11 @@ class Ask:
         stand_in = spec_of(path).typical if value is None else value
         assert stand_in is not None, path
         self.stands_in[path] = stand_in
-        return float(self._moved(path, stand_in))
+        return stand_in
 
     def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
         """What the size noted at ``path`` says. Raises Missing."""
-        size = self.need(path, as_found)
-        if not self.moves:
-            return sidewall(size)
-        by = [self.moves.get(_size_key(size, source), 0.0) for source in SIZE_SOURCES]
-        return _moved_size(size, *by) if any(by) else sidewall(size)
+        return sidewall(self.need(path, as_found))
 
     def sources(self) -> dict[str, Doubted]:
         """Every uncertain input that was asked for, by the key under which it can be moved."""
@@ -150,18 +144,59 @@ class Ask:
             found |= _sources(path, path, Figure(value))
         return found
 
-    def _moved(self, key: str, value: Any) -> Any:
-        if not self.moves or isinstance(value, str):
-            return value
-        if isinstance(value, tuple):
-            return tuple(v + self.moves.get(f"{key}.{i}", 0.0) for i, v in enumerate(value))
-        return value + self.moves.get(key, 0.0) + self.moves.get(f"{key} {SCALE}", 0.0)
+
+class MovedAsk(Ask):
+    """Figures of a moment, some of them moved by so much; it writes nothing down."""
+
+    def __init__(self, moment: Moment, moves: Mapping[str, float]) -> None:
+        super().__init__(moment)
+        self._here: dict[str, Any] = {}
+        self._found: dict[str, Any] = {}
+        self._moves = moves
+        for key, by in moves.items():
+            plain = key.removesuffix(f" {SCALE}")
+            path = plain.removesuffix(AS_FOUND)
+            values: dict[str, Any] = self._found if plain != path else self._here
+            noted = (moment.found if plain != path else moment.here).get(path)
+            if noted is not None:
+                value: Any = noted.value
+                values[path] = values.get(path, value) + by
+            elif (place := _place_in_list(path)) is not None and place[0] in moment.here:
+                ratios: Any = moment.here[place[0]].value
+                whole = list(values.get(place[0], ratios))
+                whole[place[1]] += by
+                values[place[0]] = tuple(whole)
+
+    def maybe(self, path: str, as_found: bool = False) -> Any:
+        moment = self.moment
+        moved = self._found if as_found and path in moment.set_by else self._here
+        if path in moved:
+            return moved[path]
+        noted = (moment.found if as_found else moment.here).get(path)
+        return None if noted is None else noted.value
+
+    def typical(self, path: str, value: float | None = None, as_found: bool = False) -> float:
+        noted = self.maybe(path, as_found)
+        if noted is not None:
+            return float(noted)
+        return super().typical(path, value, as_found) + self._moves.get(path, 0.0)
+
+    def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
+        size = self.need(path, as_found)
+        by = [self._moves.get(key, 0.0) for key in _size_keys(size)]
+        return _moved_size(size, *by) if any(by) else sidewall(size)
+
+
+def _place_in_list(path: str) -> tuple[str, int] | None:
+    """A ratio of a list: ``gearbox.gears.0`` is the first of gearbox.gears."""
+    parent, _, index = path.rpartition(".")
+    return (parent, int(index)) if index.isdigit() else None
 
 
 def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
     spec, value = spec_of(path), figure.value
     if spec.shape == "size":
-        return {_size_key(value, source): Doubted(0.0, off) for source, off in SIZE_SOURCES.items()}
+        return dict(zip(_size_keys(value), (Doubted(0.0, off) for off in SIZE_SOURCES.values()), strict=True))
     if spec.shape in ("choice", "text"):
         return {}
     if isinstance(value, tuple):
@@ -180,9 +215,10 @@ def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
     return {key: Doubted(value, off)} if off > 0 else {}
 
 
-def _size_key(size: str, source: str) -> str:
+@lru_cache(maxsize=1024)
+def _size_keys(size: str) -> tuple[str, ...]:
     """All tyres of one size share their sources, wherever they sit."""
-    return f"{designation(size)}, {source}"
+    return tuple(f"{designation(size)}, {source}" for source in SIZE_SOURCES)
 
 
 @lru_cache(maxsize=1024)
@@ -223,16 +259,16 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
 
     def run(moves: Mapping[str, float]) -> T | None:
         try:
-            return function(Ask(ask.moment, moves))
+            return function(MovedAsk(ask.moment, moves))
         except (Missing, Refused):
             return None
 
     # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.
     spread = spread_of(bare.value, run, sources, together=False)
-    figures = {_size_key(figure.value, source): (path, as_found)
+    figures = {key: (path, as_found)
                for noted, as_found in ((ask.found, True), (ask.here, False))
-               for path, figure in noted.items()
-               for source in SIZE_SOURCES if spec_of(path).shape == "size"}  # fmt: skip
+               for path, figure in noted.items() if spec_of(path).shape == "size"
+               for key in _size_keys(figure.value)}  # fmt: skip
     doubt = {said(place): off for place, off in spread.by.items() if off > ROUNDING}
     return Result(
         bare.value,

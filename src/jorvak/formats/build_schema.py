@@ -1,13 +1,14 @@
 """The JSON Schema of a build file, made from the models that read it and from the catalogue of figures."""
 
-from typing import Any
+from typing import Any, get_args
 
 from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from jorvak.core.catalogue import FigureSpec, catalogue
 from jorvak.core.kinds import kinds
-from jorvak.formats.build_file import MOST_NAMED, NAMED, FigureEntry, RigEntry
+from jorvak.core.rig import Known
+from jorvak.formats.build_file import MOST_NAMED, NAMED, RigEntry
 
 REF = "#/$defs/{model}"
 _TYPES: dict[str, dict[str, Any]] = {
@@ -23,14 +24,13 @@ def schema() -> dict[str, Any]:
     """The schema of the whole file, as JSON Schema 2020-12."""
     models: list[type[BaseModel]] = [
         RigEntry,
-        FigureEntry,
         *(named.model for named in NAMED.values()),
         *(k.fields for k in kinds().values()),
     ]
     _, made = models_json_schema([(model, "validation") for model in models], ref_template=REF)
     definitions = made["$defs"]
     rig = definitions.pop("RigEntry")
-    definitions.pop("FigureEntry")
+    definitions["Noted"] = NOTED
     rig["properties"] |= _nested_figures()
     for family, named in NAMED.items():
         rig["properties"][family] = _named(definitions, family, named.figures)
@@ -92,20 +92,21 @@ def _figure(spec: FigureSpec) -> dict[str, Any]:
         value["enum"] = list(spec.choices)
     return {
         "description": spec.label,
-        "anyOf": [
-            value,
-            {
-                "type": "object",
-                "required": ["value"],
-                "additionalProperties": False,
-                "properties": {
-                    "value": value,
-                    "known": {"enum": ["measured", "plate", "worked out", "assumed"]},
-                    "doubt": {"anyOf": [{"type": "number", "minimum": 0}, {"type": "null"}]},
-                    "noted_on": {"anyOf": [{"type": "string", "format": "date"}, {"type": "null"}]},
-                    "noted_by": {"anyOf": [{"type": "string"}, {"type": "null"}]},
-                    "note": {"anyOf": [{"type": "string"}, {"type": "null"}]},
-                },
-            },
-        ],
+        "anyOf": [value, {"$ref": "#/$defs/Noted", "properties": {"value": value}}],
     }
+
+
+NOTED = {
+    "type": "object",
+    "description": "a figure with how it is known; ± is in the unit of its key",
+    "required": ["value"],
+    "additionalProperties": False,
+    "properties": {
+        "value": True,
+        "known": {"enum": list(get_args(Known))},
+        "doubt": {"anyOf": [{"type": "number", "minimum": 0}, {"type": "null"}]},
+        "noted_on": {"anyOf": [{"type": "string", "format": "date"}, {"type": "null"}]},
+        "noted_by": {"anyOf": [{"type": "string"}, {"type": "null"}]},
+        "note": {"anyOf": [{"type": "string"}, {"type": "null"}]},
+    },
+}
