@@ -2,6 +2,7 @@
 import { useBench } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
+import { WorkingButton } from "../../parts/Working";
 import { GearChart } from "./GearChart";
 import { Schools } from "./Schools";
 import { SpeedometerChart } from "./SpeedometerChart";
@@ -33,11 +34,17 @@ export function RollingSheet() {
   );
 }
 
-function Big({ value, unit, old }: { value: string; unit: string; old?: string | undefined }) {
+type BigProps = { value: string; unit: string; old?: string | undefined; off?: string | undefined };
+
+function Big({ value, unit, old, off }: BigProps) {
   return (
     <p className="leading-none">
       <b className="text-4xl font-bold [font-stretch:75%]">{value}</b>{" "}
-      {old && old !== value && <s className="text-quiet">{old}</s>} <span className="text-quiet">{unit}</span>
+      {old && old !== value && <s className="text-quiet">{old}</s>}{" "}
+      <span className="text-quiet">
+        {off && `±${off} `}
+        {unit}
+      </span>
     </p>
   );
 }
@@ -63,10 +70,18 @@ function SpeedometerBlock() {
   const row = state.calculated.rows.find((r) => r.indicated_kmh === 100) ?? state.calculated.rows[0];
   const shown = row && Object.values(write(row.indicated_kmh, "speed_kmh")).join(" ");
   const isTrue = row && write(row.true_kmh, "speed_kmh", { places: 1 });
+  const off = row && result.doubt?.[`calculated.rows.${state.calculated.rows.indexOf(row)}.true_kmh`];
+  const headline = (preview?.headlines ?? sheet.headlines).find((h) => h.key === "speedometer_error_pct");
   return (
     <div className="border-b border-hair pb-3">
       <h2 className="font-semibold">Speedometer shows {shown}, true</h2>
-      {isTrue && <Big value={isTrue.text} unit={isTrue.unit} />}
+      {isTrue && (
+        <Big
+          value={isTrue.text}
+          unit={isTrue.unit}
+          off={off ? write(off, "speed_kmh", { places: 1 }).text : undefined}
+        />
+      )}
       <p className="pt-1">
         {Math.abs(error) < 0.05
           ? "Reads true"
@@ -74,6 +89,12 @@ function SpeedometerBlock() {
         , {state.calculated.within_band ? "within" : <b className="text-oxide">outside</b>} the permitted
         band.
       </p>
+      {headline && headline.off > 0 && (
+        <WorkingButton row={headline} className="text-quiet underline decoration-dotted underline-offset-4">
+          ±{headline.off.toFixed(1)} %
+          {result.unsure.includes("calculated.within_band") && ": too close to call, see what it hangs on"}
+        </WorkingButton>
+      )}
       <SpeedometerChart state={state} />
     </div>
   );

@@ -2,11 +2,12 @@
 import type { Side, Survey, SurveyItem, Weighing } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
+import type { Keep } from "./SurveySheet";
 
 type Props = {
   item: SurveyItem;
   weighed: Survey["order"][number]["weighed"];
-  keep: (to: Partial<SurveyItem>) => Promise<void>;
+  keep: Keep;
 };
 
 const NUMBERS = [
@@ -29,7 +30,8 @@ const NOTHING: Weighing = {
 export function RepairOrReplace({ item, weighed, keep }: Props) {
   const { sheet } = useBench();
   const weighing = { ...NOTHING, ...item.weighing };
-  const set = (to: Partial<Weighing>) => void keep({ weighing: { ...weighing, ...to } });
+  const set = (to: Partial<Weighing>) =>
+    void keep((now) => ({ weighing: { ...NOTHING, ...now.weighing, ...to } }));
   return (
     <section>
       <h3 className="cond border-b border-hair font-semibold">Repair or replace</h3>

@@ -1,6 +1,6 @@
 /** The survey: a walk round the vehicle by zone, what was found, and what is to become of it. Never closed. */
 import { useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useEffect, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import type { KeptItem, Survey, SurveyItem } from "../../api/types";
@@ -100,15 +100,21 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
   const { sheet, put } = useBench();
   const [problem, setProblem] = useState<string>();
   const { item } = kept;
-  const keep = async (to: Partial<SurveyItem>) => {
-    const record = { ...item, ...to };
-    const refusal = await put({
-      do: "record",
-      table: "survey_item",
-      id: kept.id,
-      version: kept.version,
-      record,
-    });
+  // Fields are left faster than the server answers: each write waits for the one before and builds on it.
+  const latest = useRef(kept);
+  useEffect(() => {
+    latest.current = kept;
+  }, [kept]);
+  const before = useRef(Promise.resolve());
+  const keep = (to: Change) => {
+    before.current = before.current.then(() => write(to));
+    return before.current;
+  };
+  const write = async (to: Change) => {
+    const { id, version, item: now } = latest.current;
+    const record = { ...now, ...to(now) };
+    const refusal = await put({ do: "record", table: "survey_item", id, version, record });
+    await new Promise(requestAnimationFrame);
     setProblem(
       refusal?.stale ? "Somebody else changed this item meanwhile: look at it again." : refusal?.message,
     );
@@ -133,7 +139,7 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
           label={`Condition of ${item.item}`}
           value={item.condition ?? "cannot see yet"}
           choices={CONDITIONS}
-          choose={(condition) => void keep({ condition })}
+          choose={(condition) => void keep(() => ({ condition }))}
         />
         <Choice
           label={`Decision on ${item.item}`}
@@ -141,7 +147,7 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
           none={standing.open ? "decide" : "–"}
           choices={DECISIONS}
           choose={(decision) =>
-            void keep({ decision: decision || null, decided_on: sheet.today } as Partial<SurveyItem>)
+            void keep(() => ({ decision: decision || null, decided_on: sheet.today }) as Partial<SurveyItem>)
           }
         />
         <span className="w-12 text-right text-quiet">{photos.length > 0 && `${photos.length} ph.`}</span>
@@ -174,7 +180,9 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
   );
 }
 
-type Keep = (to: Partial<SurveyItem>) => Promise<void>;
+/** What becomes of an item, from what it is when its turn comes. */
+type Change = (item: SurveyItem) => Partial<SurveyItem>;
+export type Keep = (to: Change) => Promise<void>;
 
 /** Words that are kept when they are left. */
 function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
@@ -188,7 +196,7 @@ function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
         placeholder={example}
         onBlur={(event) => {
           const text = event.target.value.trim() || null;
-          if (text !== (item[key] ?? null)) void keep({ [key]: text });
+          if (text !== (item[key] ?? null)) void keep(() => ({ [key]: text }));
         }}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
@@ -203,7 +211,7 @@ function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
         shown
         value={item.concern ?? "structure"}
         choices={CONCERNS}
-        choose={(concern) => void keep({ concern })}
+        choose={(concern) => void keep(() => ({ concern }))}
       />
     </div>
   );
