@@ -55,6 +55,22 @@ def test_axe_finds_nothing_and_nothing_sticks_out(
     window.context.close()
 
 
+def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Server, chromium: Browser) -> None:
+    window = Window(chromium, width=820, height=1100, settings='{"theme":"night"}')
+    page = window.page
+    for rig, sheet, settled in (
+        (1, "plan", "How the trade sees it"),
+        (1, "survey", "Before any lift"),
+        (1, "measure", "Takes away up to"),
+        (2, "rig", "2 faces to settle"),
+    ):
+        page.goto(f"{demo_server.url}/rigs/{rig}/{sheet}")
+        expect(page.get_by_text(settled).first).to_be_visible()
+        assert_accessible(page)
+        assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), sheet
+    window.context.close()
+
+
 def test_axe_finds_nothing_on_an_empty_rig(empty_server: Server, window: Window) -> None:
     page = window.page
     page.goto(empty_server.url)

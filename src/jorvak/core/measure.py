@@ -77,13 +77,22 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
         for share in result.doubt_from.get(place, ()):
             if share.path is None or share.share < LEAST_SHARE:
                 continue
-            path = measurable(share.path, shown.area)
+            path = _not_noted_yet(here, measurable(share.path, shown.area), share.as_found)
             taken = _taken_away(here, share, path)
             if taken > LEAST_SHARE:
                 _want(wanted, (path, share.as_found), shown.label, taken, taken)
     heaviest = sorted(wanted.items(), key=lambda each: -each[1].weight)
     made = [_measurement(here, where, want) for where, want in heaviest if not _gone(here, where)]
     return tuple(sorted(made, key=lambda measurement: measurement.fitted_first is not None))
+
+
+def _not_noted_yet(here: Moment, path: str, as_found: bool) -> str:
+    """Tyres of one size share their doubt: where one of them was measured already, the one at the other end."""
+    noted = here.found if as_found else here.here
+    if not path.startswith("wheels.") or path not in noted:
+        return path
+    other = path.replace("rear", "front") if "rear" in path else path.replace("front", "rear")
+    return path if other in noted else other
 
 
 def _gone(here: Moment, where: Where) -> bool:

@@ -77,10 +77,9 @@ export function Gaps() {
               <td className="w-20 text-right">
                 <button
                   className="link text-sm"
-                  aria-label={`take ${gap.name} out`}
                   onClick={() => void put({ do: "drop", table: "gap", id, version })}
                 >
-                  take out
+                  take out <span className="sr-only">{gap.name}</span>
                 </button>
               </td>
             </tr>

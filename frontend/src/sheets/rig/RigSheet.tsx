@@ -199,10 +199,9 @@ function Points() {
                   {sheet.points[point.name] && (
                     <button
                       className="link text-sm"
-                      aria-label={`take ${point.name} out`}
                       onClick={() => void put({ do: "drop point", name: point.name })}
                     >
-                      take out
+                      take out <span className="sr-only">{point.name}</span>
                     </button>
                   )}
                 </td>
