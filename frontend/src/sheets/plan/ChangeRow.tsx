@@ -102,34 +102,36 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
             />
           </span>
         )}
-        {change.spent_to_here !== null && (
-          <span className="w-16 text-right text-quiet" title="spent up to here">
-            {money(change.spent_to_here)}
-          </span>
-        )}
-        <button
-          className="no-print link"
-          aria-expanded={open === "more"}
-          onClick={() => setOpen(open === "more" ? undefined : "more")}
-        >
-          edit
-        </button>
-        <button
-          className="no-print link"
-          aria-expanded={open === "jobs"}
-          onClick={() => setOpen(open === "jobs" ? undefined : "jobs")}
-        >
-          {change.jobs.length === 1 ? "1 job" : `${change.jobs.length} jobs`}
-        </button>
-        {!change.fitted && change.state !== "dropped" && (
+        <span className="ml-auto flex items-center gap-x-3">
+          {change.spent_to_here !== null && (
+            <span className="w-16 text-right text-quiet" title="spent up to here">
+              {money(change.spent_to_here)}
+            </span>
+          )}
           <button
-            className="no-print btn"
-            aria-expanded={open === "fit"}
-            onClick={() => setOpen(open === "fit" ? undefined : "fit")}
+            className="no-print link"
+            aria-expanded={open === "more"}
+            onClick={() => setOpen(open === "more" ? undefined : "more")}
           >
-            fitted
+            edit
           </button>
-        )}
+          <button
+            className="no-print link"
+            aria-expanded={open === "jobs"}
+            onClick={() => setOpen(open === "jobs" ? undefined : "jobs")}
+          >
+            {change.jobs.length === 1 ? "1 job" : `${change.jobs.length} jobs`}
+          </button>
+          {!change.fitted && change.state !== "dropped" && (
+            <button
+              className="no-print btn"
+              aria-expanded={open === "fit"}
+              onClick={() => setOpen(open === "fit" ? undefined : "fit")}
+            >
+              fitted
+            </button>
+          )}
+        </span>
       </div>
       {problem && (
         <p role="alert" className="pl-9 text-oxide">

@@ -20,7 +20,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
     <div className="overflow-x-auto">
       <table className="cond w-full table-fixed">
         <thead>
-          <tr className="align-bottom">
+          <tr className="align-top">
             <th className="w-40 pr-2 text-left text-sm font-normal text-quiet">
               {alike.length > 0 && `alike: ${alike.join(", ")}`}
             </th>
@@ -63,7 +63,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
                       <>
                         <b className="text-lg font-semibold">{written.text}</b>{" "}
                         <span className="text-sm text-quiet">
-                          {off && Number(off) > 0 && `±${off} `}
+                          {off && !/^[0.]+$/.test(off) && `±${off} `}
                           {written.unit}
                         </span>
                       </>

@@ -115,7 +115,7 @@ function Options({ kept }: { kept: KeptQuestion }) {
       )}
       {topic && (
         <section className="cond pt-3">
-          <h3 className="border-b border-hair font-semibold">How the trade sees it: {topic.ask}</h3>
+          <h2 className="border-b border-hair font-semibold">How the trade sees it: {topic.ask}</h2>
           <ul>
             {topic.schools.map((school) => (
               <li key={school.name} className="grid gap-x-4 border-b border-hair py-1 wide:grid-cols-3">

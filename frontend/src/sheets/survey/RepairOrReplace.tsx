@@ -34,7 +34,7 @@ export function RepairOrReplace({ item, weighed, keep }: Props) {
     void keep((now) => ({ weighing: { ...NOTHING, ...now.weighing, ...to } }));
   return (
     <section>
-      <h3 className="cond border-b border-hair font-semibold">Repair or replace</h3>
+      <h2 className="cond border-b border-hair font-semibold">Repair or replace</h2>
       <div className="cond flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
         {NUMBERS.map(({ key, label }) => (
           <label key={key} className="grid gap-1">
