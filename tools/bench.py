@@ -244,7 +244,7 @@ def bench_browser(port: int) -> Iterator[Row]:
         )
         page.reload()
         page.get_by_role("heading", name="Rolling", exact=True).wait_for()
-        page.get_by_role("button", name="wheelbase 27").first.click()
+        page.get_by_label("The rig").get_by_role("button", name="wheelbase").click()
         page.get_by_role("dialog").get_by_role("textbox").first.wait_for()
         times = []
         for value in range(2750, 2770):

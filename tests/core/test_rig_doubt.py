@@ -50,7 +50,7 @@ def test_the_plus_minus_is_two_standard_deviations(key: str) -> None:
             spot = dice.gauss(0, 0.5)
             moves |= {name: doubt * spot for name, doubt in group.items()}
         try:
-            number, _ = number_at(run(MovedAsk(here, moves)), shown.place)
+            number, _ = number_at(run(MovedAsk(ask, moves)), shown.place)
         except Missing:
             continue
         assert number is not None

@@ -7,7 +7,7 @@ carried by running the same function again with figures moved: the function know
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Annotated, Any, Generic, TypeVar
 
 from pydantic import Field as ForJson
@@ -102,6 +102,20 @@ class Ask:
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
+        self.parts: dict[str, Part] = {}
+
+    def part(self, name: str, function: Callable[["Ask"], T]) -> T:
+        """A part of a result that stands for itself: it is not worked out again when nothing under it moves."""
+        inner = Ask(self.moment)
+        try:
+            value = function(inner)
+        finally:
+            self.here |= inner.here
+            self.found |= inner.found
+            self.stands_in |= inner.stands_in
+        self.parts |= inner.parts
+        self.parts[name] = Part(value, inner)
+        return value
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""
@@ -145,11 +159,25 @@ class Ask:
         return found
 
 
-class MovedAsk(Ask):
-    """Figures of a moment, some of them moved by so much; it writes nothing down."""
+class Part:
+    """A part of a result as it was worked out with nothing moved, and what moves it."""
 
-    def __init__(self, moment: Moment, moves: Mapping[str, float]) -> None:
+    def __init__(self, value: Any, asked: Ask) -> None:
+        self.value = value
+        self._asked = asked
+
+    @cached_property
+    def moved_by(self) -> frozenset[str]:
+        return frozenset(self._asked.sources())
+
+
+class MovedAsk(Ask):
+    """Figures that were asked for, some of them moved by so much; it writes nothing down."""
+
+    def __init__(self, asked: Ask, moves: Mapping[str, float]) -> None:
+        moment = asked.moment
         super().__init__(moment)
+        self._asked = asked
         self._here: dict[str, Any] = {}
         self._found: dict[str, Any] = {}
         self._moves = moves
@@ -166,6 +194,13 @@ class MovedAsk(Ask):
                 whole = list(values.get(place[0], ratios))
                 whole[place[1]] += by
                 values[place[0]] = tuple(whole)
+
+    def part(self, name: str, function: Callable[[Ask], T]) -> T:
+        known = self._asked.parts.get(name)
+        if known is not None and known.moved_by.isdisjoint(self._moves):
+            value: T = known.value
+            return value
+        return function(self)
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         moment = self.moment
@@ -259,7 +294,7 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
 
     def run(moves: Mapping[str, float]) -> T | None:
         try:
-            return function(MovedAsk(ask.moment, moves))
+            return function(MovedAsk(ask, moves))
         except (Missing, Refused):
             return None
 

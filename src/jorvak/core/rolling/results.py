@@ -138,6 +138,10 @@ def rolling_results(moment: Moment) -> RollingResults:
 
 def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
+    return ask.part(f"{end} tyre{' as found' if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
+
+
+def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
     place = f"wheels.{end}_left"
     size = ask.size(f"{place}.size", as_found)
     circumference = ask.maybe(f"{place}.circumference_mm", as_found) or size.rolling_circumference_mm

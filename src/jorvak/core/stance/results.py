@@ -128,7 +128,12 @@ def lift(ask: Ask) -> LiftStackOut:
 
 def axle_lift(ask: Ask, end: End) -> AxleLift:
     """The rises at one end, against as found. Raises Missing."""
-    return stacked(tyre_rise(ask, end), suspension_lift(ask, end), _more(ask, f"body.{end}_lift_mm"))
+    return ask.part(
+        f"{end} lift",
+        lambda inner: stacked(
+            tyre_rise(inner, end), suspension_lift(inner, end), _more(inner, f"body.{end}_lift_mm")
+        ),
+    )
 
 
 def tyre_rise(ask: Ask, end: End) -> float:
