@@ -13,7 +13,7 @@ PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 
 
 def _alike(a: object, b: object) -> bool:
-    if isinstance(a, float) and isinstance(b, float):
+    if isinstance(a, (int, float)) and isinstance(b, (int, float)):
         return abs(a - b) <= MATES_WITHIN_MM + SLACK
     return (
         str(a).replace(" ", "").replace("×", "x").lower() == str(b).replace(" ", "").replace("×", "x").lower()
