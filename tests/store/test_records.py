@@ -1,0 +1,196 @@
+"""Records of a rig in the database: out as they went in, one write at a time, undone and done again."""
+
+from datetime import date
+from pathlib import Path
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from jorvak.core.rig import (
+    Accepted,
+    Face,
+    Figure,
+    Gap,
+    Part,
+    Photo,
+    Question,
+    Record,
+    Rig,
+    SurveyItem,
+    Weighing,
+)
+from jorvak.store import Database, NotThere, PhotoFiles, Rigs, Stale
+from jorvak.store.records import TABLES
+from tests.conftest import demo, without_ids
+
+EXAMPLES: dict[str, Record] = {
+    "question": Question(key="bed", ask="Drawers or boxes?", options=("drawers", "boxes"), topic="lift",
+                         chosen="boxes", reason="lighter", decided_on=date(2026, 3, 2), decided_by="Ines"),
+    "accepted": Accepted(finding="too-tall:garage", reason="parks outside", figures={"body.height_mm": 2110.0,
+                         "gearbox.gears": (4.0, 1.0), "transfer.drive": "part-time"}, accepted_by="Ines"),
+    "gap": Gap(name="liner behind", axle="front"),
+    "part": Part(name="donor case", kind="transfer-case", place="donor", donor="grey pickup", price=420,
+                 faces={"input": Face(kind="spline", fields={"spline_count": 27.0, "gender": None}, meets="box/out")}),
+    "survey_item": SurveyItem(zone="frame", item="sill", condition="holed", found_on=date(2026, 1, 2),
+                              weighing=Weighing(repair_hours=4, hidden="much", will=False), decision="look again"),
+    "photo": Photo(item="sill", file="0123456789abcdef.jpg", caption="from below", taken_on=date(2026, 1, 3)),
+}  # fmt: skip
+
+
+@pytest.fixture
+def rigs(folder: Path) -> Rigs:
+    return Rigs(Database(folder))
+
+
+@pytest.fixture
+def rig_id(rigs: Rigs) -> int:
+    return rigs.begin(Rig(name="Bare"), "Ines", "begun")
+
+
+def kept(rigs: Rigs, rig_id: int, table: str) -> tuple[Record, ...]:
+    records: tuple[Record, ...] = getattr(rigs.read(rig_id, "Ines").rig, TABLES[table].field)
+    return records
+
+
+def test_every_table_has_an_example_here() -> None:
+    assert set(EXAMPLES) == set(TABLES)
+
+
+@pytest.mark.parametrize("table", TABLES)
+def test_a_record_comes_out_as_it_went_in(rigs: Rigs, rig_id: int, table: str) -> None:
+    number = rigs.put(rig_id, table, EXAMPLES[table], None, "Ines", "kept")
+    (out,) = kept(rigs, rig_id, table)
+    assert out == EXAMPLES[table].model_copy(update={"id": number})
+    assert rigs.read(rig_id, "Ines").record_versions[table] == {number: 1}
+
+
+@pytest.mark.parametrize("table", TABLES)
+def test_undo_and_redo_need_nothing_of_their_own(rigs: Rigs, rig_id: int, table: str) -> None:
+    number = rigs.put(rig_id, table, EXAMPLES[table], None, "Ines", "kept")
+    rigs.drop(rig_id, table, number, 1, "Ines", "taken out")
+    assert kept(rigs, rig_id, table) == ()
+    rigs.journal.undo(rig_id, "Ines")
+    assert kept(rigs, rig_id, table) == (EXAMPLES[table].model_copy(update={"id": number}),)
+    rigs.journal.undo(rig_id, "Ines")
+    assert kept(rigs, rig_id, table) == ()
+    for _ in range(2):
+        rigs.journal.redo(rig_id, "Ines")
+    assert kept(rigs, rig_id, table) == ()
+
+
+@pytest.mark.parametrize("table", TABLES)
+def test_an_old_version_is_refused_with_what_stands_there(rigs: Rigs, rig_id: int, table: str) -> None:
+    number = rigs.put(rig_id, table, EXAMPLES[table], None, "Ines", "kept")
+    record = EXAMPLES[table].model_copy(update={"id": number})
+    with pytest.raises(Stale) as stale:
+        rigs.put(rig_id, table, record, 7, "Ruben", "again")
+    assert stale.value.theirs and stale.value.theirs["version"] == 1
+    with pytest.raises(Stale):
+        rigs.drop(rig_id, table, number, 7, "Ruben", "out")
+    assert len(kept(rigs, rig_id, table)) == 1
+
+
+@pytest.mark.parametrize("table", [name for name in TABLES if name != "photo"])
+def test_a_name_that_is_there_already_is_refused(rigs: Rigs, rig_id: int, table: str) -> None:
+    rigs.put(rig_id, table, EXAMPLES[table], None, "Ines", "kept")
+    with pytest.raises(Stale):
+        rigs.put(rig_id, table, EXAMPLES[table], None, "Ruben", "kept again")
+    assert len(kept(rigs, rig_id, table)) == 1
+
+
+def test_a_record_of_another_rig_is_not_there(rigs: Rigs, rig_id: int) -> None:
+    number = rigs.put(rig_id, "part", EXAMPLES["part"], None, "Ines", "kept")
+    other = rigs.begin(Rig(name="Other"), "Ines", "begun")
+    with pytest.raises(NotThere):
+        rigs.drop(other, "part", number, 1, "Ines", "out")
+    with pytest.raises(NotThere):
+        rigs.put(other, "part", EXAMPLES["part"].model_copy(update={"id": number}), 1, "Ines", "mine")
+
+
+def test_a_part_takes_its_figures_with_it(rigs: Rigs, rig_id: int) -> None:
+    figures = {"parts.donor case.mass_kg": Figure(54.0, "measured")}
+    number = rigs.put(rig_id, "part", EXAMPLES["part"], None, "Ines", "kept", figures=figures)
+    assert rigs.read(rig_id, "Ines").rig.figures == figures
+    rigs.drop(rig_id, "part", number, 1, "Ines", "out", figures="parts.donor case")
+    assert rigs.read(rig_id, "Ines").rig.figures == {}
+    rigs.journal.undo(rig_id, "Ines")
+    assert rigs.read(rig_id, "Ines").rig.figures == figures
+
+
+def test_a_point_goes_with_its_figures_and_comes_back(rigs: Rigs, rig_id: int) -> None:
+    rigs.add_point(rig_id, "sump", "frame", Figure(120.0), Figure(200.0), "Ines")
+    rigs.drop_point(rig_id, "sump", "Ines")
+    bare = rigs.read(rig_id, "Ines").rig
+    assert bare.points == {} and bare.figures == {}
+    rigs.journal.undo(rig_id, "Ines")
+    assert rigs.read(rig_id, "Ines").rig.points == {"sump": "frame"}
+    with pytest.raises(NotThere):
+        rigs.drop_point(rig_id, "no such", "Ines")
+
+
+def test_the_history_of_a_figure_has_its_end_too(rigs: Rigs, rig_id: int) -> None:
+    path = "body.wheelbase_mm"
+    rigs.note_figure(rig_id, path, Figure(2740.0), None, "Ines", "noted")
+    rigs.note_figure(rig_id, path, Figure(2750.0), 1, "Ruben", "noted")
+    rigs.drop_figures(rig_id, [path, "body.height_mm"], "Ines", "cleared")
+    history = rigs.figure_history(rig_id, path)
+    assert [(person, figure.value if figure else None) for _, person, figure in history] == [
+        ("Ines", 2740.0), ("Ruben", 2750.0), ("Ines", None)
+    ]  # fmt: skip
+    assert rigs.figure_history(rig_id, "body.height_mm") == []
+
+
+@pytest.mark.parametrize("number", range(3), ids=["plover", "skarv", "tern"])
+def test_a_demo_build_is_kept_whole(rigs: Rigs, number: int) -> None:
+    rig = demo(number)
+    out = rigs.read(rigs.begin(rig, "Ines", "taken in"), "Ines").rig
+    assert without_ids(out) == without_ids(rig)
+
+
+@settings(max_examples=15, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(steps=st.lists(st.tuples(st.sampled_from(["put", "move", "drop"]), st.integers(0, 3)), max_size=12))
+def test_whatever_was_done_can_be_taken_back(
+    tmp_path_factory: pytest.TempPathFactory, steps: list[tuple[str, int]]
+) -> None:
+    rigs = Rigs(Database(tmp_path_factory.mktemp("data")))
+    rig_id = rigs.begin(Rig(name="Bare"), "Ines", "begun")
+    start = rigs.read(rig_id, "Ines").rig
+    for act, which in steps:
+        record = rigs.read(rig_id, "Ines")
+        here = {part.name: part for part in record.rig.parts}
+        part = here.get(f"part {which}")
+        version = record.record_versions["part"].get(part.id) if part else None
+        if act == "put" and part is None:
+            rigs.put(rig_id, "part", Part(name=f"part {which}", place="shelf"), None, "Ines", "put")
+        elif act == "move" and part is not None:
+            place = "donor" if part.place == "shelf" else "shelf"
+            rigs.put(rig_id, "part", part.model_copy(update={"place": place}), version, "Ines", "moved")
+        elif act == "drop" and part is not None and version is not None:
+            rigs.drop(rig_id, "part", part.id, version, "Ines", "dropped")
+    end = rigs.read(rig_id, "Ines").rig
+    undone = 0
+    while rigs.read(rig_id, "Ines").undo:
+        rigs.journal.undo(rig_id, "Ines")
+        undone += 1
+    assert rigs.read(rig_id, "Ines").rig == start
+    for _ in range(undone):
+        rigs.journal.redo(rig_id, "Ines")
+    assert rigs.read(rig_id, "Ines").rig == end
+
+
+class TestPhotoFiles:
+    def test_a_picture_is_named_by_what_is_in_it(self, tmp_path: Path) -> None:
+        files = PhotoFiles(tmp_path)
+        name = files.add(b"a picture")
+        assert files.add(b"a picture") == name != files.add(b"another")
+        assert files.read(name) == b"a picture"
+
+    @pytest.mark.parametrize(
+        "name", ["../jorvak.sqlite3", "x.jpg", "0123456789abcdef.png", "", "0123456789abcdef.jpg/x"]
+    )
+    def test_no_other_file_is_read_or_written(self, tmp_path: Path, name: str) -> None:
+        files = PhotoFiles(tmp_path)
+        assert files.read(name) is None
+        with pytest.raises(ValueError):
+            files.keep(name, b"x")
