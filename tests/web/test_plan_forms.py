@@ -1,5 +1,7 @@
 """Changes as typed in their forms, edited, priced and put into options; the list of rigs."""
 
+# ruff: noqa: F811
+
 from typing import Any
 
 import pytest
@@ -8,11 +10,11 @@ from tests.web.test_records import browser  # noqa: F401
 from tests.web.test_web import Browser, assert_problem, client  # noqa: F401
 
 
-def add(browser: Browser, kind: str, typed: dict[str, str], **more: Any) -> Any:  # noqa: F811
+def add(browser: Browser, kind: str, typed: dict[str, str], **more: Any) -> Any:
     return browser.ask("POST", "/rigs/1/changes", {"kind": kind, "typed": typed, **more}, units="inch")
 
 
-def test_a_form_takes_what_a_tape_says(browser: Browser) -> None:  # noqa: F811
+def test_a_form_takes_what_a_tape_says(browser: Browser) -> None:
     typed = {"axle": "front", "free_length_mm": "17 5/8", "rate_n_per_mm": "217"}
     added = add(browser, "springs", typed, mass="12 lb", x="-20 in", cost=310, option="40 mm/B spacers")
     assert added.status_code == 201
@@ -49,14 +51,14 @@ def test_what_cannot_be_read_is_refused_beside_its_field(
     kind: str,
     typed: dict[str, str],
     more: dict[str, Any],
-    field: str,  # noqa: F811
+    field: str,
 ) -> None:
     before = len(browser.sheet()["changes"])
     assert_problem(add(browser, kind, typed, **more), 422, field)
     assert len(browser.sheet()["changes"]) == before
 
 
-def test_a_change_is_edited_whole(browser: Browser) -> None:  # noqa: F811
+def test_a_change_is_edited_whole(browser: Browser) -> None:
     change = next(c for c in browser.sheet()["changes"] if c["kind"] == "bumper")
     body = {
         "version": change["version"],
@@ -74,7 +76,7 @@ def test_a_change_is_edited_whole(browser: Browser) -> None:  # noqa: F811
     assert next(c for c in back["changes"] if c["id"] == change["id"])["mass_kg"] == 48
 
 
-def test_the_list_has_each_rigs_own_drawing_date_money_and_worst(browser: Browser) -> None:  # noqa: F811
+def test_the_list_has_each_rigs_own_drawing_date_money_and_worst(browser: Browser) -> None:
     (card,) = browser.ask("GET", "/rigs").json["rigs"]
     assert card["days_left"] == 105 and card["ceiling"] == 11500
     assert card["money"]["left"] == browser.sheet()["money"]["left"]
@@ -82,7 +84,7 @@ def test_the_list_has_each_rigs_own_drawing_date_money_and_worst(browser: Browse
     assert card["worst"]["severity"] in ("stop", "measure", "watch") and card["findings"] > 0
 
 
-def test_what_decides_is_named_in_the_brief(browser: Browser) -> None:  # noqa: F811
+def test_what_decides_is_named_in_the_brief(browser: Browser) -> None:
     version = browser.sheet()["version"]
     kept = browser.ask("PATCH", "/rigs/1/brief", {"version": version, "deciding": ["crawl_ratio"]})
     assert kept.json["brief"]["deciding"] == ["crawl_ratio"]

@@ -1,5 +1,7 @@
 """Records through the API: kept, refused, taken out, undone; decisions, comparison, photographs."""
 
+# ruff: noqa: F811
+
 import io
 from typing import Any
 
@@ -12,7 +14,7 @@ from tests.web.test_web import OWN, Browser, assert_problem, client  # noqa: F40
 
 
 @pytest.fixture
-def browser(client: Any) -> Browser:  # noqa: F811
+def browser(client: Any) -> Browser:
     browser = Browser(client)
     taken = client.post("/api/builds", data=write_build(demo(0), TODAY).encode(), headers=OWN)
     assert taken.status_code == 201
@@ -119,7 +121,7 @@ def test_the_history_of_one_figure(browser: Browser) -> None:
     assert [each["figure"]["value"] for each in noted] == [2740, 2741, 2742]
 
 
-def test_a_photograph_of_an_item(browser: Browser, client: Any) -> None:  # noqa: F811
+def test_a_photograph_of_an_item(browser: Browser, client: Any) -> None:
     item = browser.sheet()["survey"][0]
     out = io.BytesIO()
     Image.new("RGB", (300, 200)).save(out, "PNG")

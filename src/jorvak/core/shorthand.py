@@ -157,7 +157,7 @@ def _fill(
     while i < len(rest):
         step = 0
         for form in numbers:
-            step = _number_words(form, rest[i : i + 2], preset)
+            step = _number_words(form, rest[i : i + 3], preset)
             if step:
                 numbers.remove(form)
                 values[form.key] = _value(form, " ".join(rest[i : i + step]), preset, "line")
@@ -175,9 +175,10 @@ def _fill(
 
 def _number_words(form: FieldForm, words: list[str], preset: Preset) -> int:
     """How many of these words are a number for ``form``, its unit included."""
-    for count in (2, 1):
+    for count in (3, 2, 1):
         text = " ".join(words[:count])
-        if len(words) < count or (count == 2 and words[1][:1].isdigit()):
+        # Another number begins the next figure, unless it is the fraction of this one.
+        if len(words) < count or any(word[:1].isdigit() and "/" not in word for word in words[1:count]):
             continue
         try:
             _value(form, text, preset, "line")

@@ -1,0 +1,87 @@
+"""The trade's shorthand, read by the keys of a kind's fields."""
+
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from jorvak.core.calculation import Refused
+from jorvak.core.line import read_line
+from jorvak.core.quantities import INCH
+from jorvak.core.rig import Rig
+
+EMPTY = Rig(name="X")
+
+LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
+    ("winch 38 kg at -520", "winch", {}, 38, -520),
+    ("winch 84 lb at -20 in", "winch", {}, 38.1, -508),
+    ("winch 38kg @ -520 with synthetic rope", "winch", {}, 38, None),
+    ("winch 4300 with rope", "winch", {"rating_kg": 4300, "name": "with rope"}, None, None),
+    (
+        "springs 448 38 front",
+        "springs",
+        {"axle": "front", "free_length_mm": 448, "rate_n_per_mm": 38},
+        None,
+        None,
+    ),
+    (
+        "springs rear 17 in 220 lb/in",
+        "springs",
+        {"free_length_mm": 431.8, "rate_n_per_mm": 38.53},
+        None,
+        None,
+    ),
+    ("spacer 30", "coil-spacers", {"thickness_mm": 30, "axle": "both", "at": "coil"}, None, None),
+    (
+        "spacer strut 21 front",
+        "coil-spacers",
+        {"thickness_mm": 21, "axle": "front", "at": "strut"},
+        None,
+        None,
+    ),
+    ("lift 2 in", "lift", {"height_mm": 50.8, "axle": "both"}, None, None),
+    ("lift rear 45 spring-over", "lift", {"height_mm": 45, "axle": "rear", "by": "spring-over"}, None, None),
+    ("add spare parts box 12.5 kg at 2,1 m", "equipment", {"name": "spare parts box"}, 12.5, 2100),
+    ("tank 16 gal petrol 9 kg", "tank", {"volume_l": 60.57, "holds": "petrol"}, 9, None),
+    ("trim 1 1/2 in front fender", "trim", {"by_mm": 38.1, "what": "front fender"}, None, None),
+    ("bumper rear 31 kg", "bumper", {"axle": "rear"}, 31, None),
+    ("arms 2.5", "arms", {"caster_deg": 2.5}, None, None),
+    ("wheels 8.5 -12", "wheels", {"rim_width_in": 8.5, "offset_mm": -12}, None, None),
+    ("shaft front 36", "shaft", {"axle": "front", "longer_mm": 36}, None, None),
+]
+
+
+@pytest.mark.parametrize(("line", "kind", "fields", "mass", "place"), LINES, ids=[line[0] for line in LINES])
+def test_a_line_is_read(
+    line: str, kind: str, fields: dict[str, Any], mass: float | None, place: float | None
+) -> None:
+    if place is None and "@" in line:
+        with pytest.raises(Refused, match="comes the place"):
+            read_line(line, EMPTY)
+        return
+    draft = read_line(line, EMPTY).draft
+    assert draft and draft.kind == kind
+    for key, value in fields.items():
+        wanted = pytest.approx(value, rel=1e-3) if isinstance(value, (int, float)) else value
+        assert draft.fields[key] == wanted, key
+    assert draft.mass_kg == (None if mass is None else pytest.approx(mass, rel=1e-3))
+    assert draft.mass_x_mm == (None if place is None else pytest.approx(place))
+
+
+def test_bare_numbers_take_the_unit_that_is_shown() -> None:
+    draft = read_line("lift 2", EMPTY, INCH).draft
+    assert draft and draft.fields["height_mm"] == pytest.approx(50.8)
+    placed = read_line("winch 38 kg at -20", EMPTY, INCH).draft
+    assert placed and placed.mass_x_mm == -508
+
+
+@given(st.text(max_size=80))
+def test_whatever_is_typed_is_read_or_refused(text: str) -> None:
+    for first in ("winch ", "springs ", "tank ", "trim ", ""):
+        try:
+            typed = read_line(first + text, EMPTY)
+        except Refused as refused:
+            assert refused.message
+        else:
+            assert typed.title
