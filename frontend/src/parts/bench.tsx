@@ -1,11 +1,20 @@
 /** The bench: the rig that is worked on, at the stage that is looked at. Every sheet stands on it. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from "react";
 import { useSearchParams } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
-import { flush, kept, post, send, type Write } from "../api/outbox";
+import { flush, kept, post, send, upToDate, type Write } from "../api/outbox";
 import type { Catalogue, Preview, Sheet } from "../api/types";
 import { factorOf, type Written, write as writeQuantity } from "./quantity";
 import { useSettings } from "./settings";
@@ -81,10 +90,23 @@ export function BenchProvider({
     [setSearch],
   );
 
+  // One write at a time: fields are left faster than the server answers.
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const pending = useRef(0);
+  const last = useRef<Sheet>(undefined);
+
   const put = useCallback(
     async (write: Write) => {
+      const behind = pending.current > 0;
+      pending.current += 1;
+      const turn = queue.current.then(() => {
+        const built = behind && last.current?.id === sheet.id ? upToDate(write, last.current) : write;
+        return send(post(sheet.id, { stage, units, person }, built));
+      });
+      queue.current = turn.catch(() => undefined);
       try {
-        const answer = await send(post(sheet.id, { stage, units, person }, write));
+        const answer = await turn;
+        last.current = answer;
         const now = stageOf(answer);
         queries.setQueryData(["sheet", sheet.id, now, units, person], answer);
         // What others show of this rig is out of date; the sheet in hand is not.
@@ -107,6 +129,8 @@ export function BenchProvider({
           return error;
         }
         throw error;
+      } finally {
+        pending.current -= 1;
       }
     },
     [sheet.id, stage, units, person, queries, setStage],
