@@ -95,8 +95,6 @@ export async function flush(): Promise<Refusal[]> {
   return refused;
 }
 
-const LISTS = { question: "questions", gap: "gaps", part: "parts", survey_item: "survey" } as const;
-
 /** A write that was typed while another was on its way builds on what that one left behind. */
 export function upToDate(write: Write, sheet: Sheet): Write {
   if (write.do === "note") return { ...write, version: sheet.versions[write.path] ?? null };
@@ -104,10 +102,6 @@ export function upToDate(write: Write, sheet: Sheet): Write {
   if (write.do === "edit" || write.do === "move" || write.do === "fit") {
     const change = sheet.changes.find((c) => c.id === write.change);
     return change ? { ...write, version: change.version } : write;
-  }
-  if (write.do === "record" && write.version !== null) {
-    const kept = sheet[LISTS[write.table]].find(({ id }) => id === write.id);
-    return kept ? { ...write, version: kept.version } : write;
   }
   return write;
 }

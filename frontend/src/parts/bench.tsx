@@ -24,8 +24,11 @@ type Bench = {
   catalogue: Catalogue;
   stage: string;
   setStage: (stage: string) => void;
-  /** Send a write; answers a refusal to show beside what was typed, or nothing. */
-  put: (write: Write) => Promise<Refusal | undefined>;
+  /**
+   * Send a write; answers a refusal to show beside what was typed, or nothing. One that is made from the
+   * sheet as it is when its turn comes is given as a function.
+   */
+  put: (write: Write | ((now: Sheet) => Write)) => Promise<Refusal | undefined>;
   preview: Preview | undefined;
   setPreview: (preview: Preview | undefined) => void;
   write: (value: number, key: string, options?: { places?: number; exact?: boolean }) => Written;
@@ -96,11 +99,18 @@ export function BenchProvider({
   const last = useRef<Sheet>(undefined);
 
   const put = useCallback(
-    async (write: Write) => {
+    async (write: Write | ((now: Sheet) => Write)) => {
       const behind = pending.current > 0;
       pending.current += 1;
       const turn = queue.current.then(() => {
-        const built = behind && last.current?.id === sheet.id ? upToDate(write, last.current) : write;
+        const key = ["sheet", sheet.id, stage, units, person];
+        const now = last.current?.id === sheet.id ? last.current : undefined;
+        const built =
+          typeof write === "function"
+            ? write((behind && now) || (queries.getQueryData<Sheet>(key) ?? sheet))
+            : behind && now
+              ? upToDate(write, now)
+              : write;
         return send(post(sheet.id, { stage, units, person }, built));
       });
       queue.current = turn.catch(() => undefined);
@@ -133,7 +143,7 @@ export function BenchProvider({
         pending.current -= 1;
       }
     },
-    [sheet.id, stage, units, person, queries, setStage],
+    [sheet, stage, units, person, queries, setStage],
   );
 
   useEffect(() => {

@@ -58,14 +58,19 @@ export function Parts() {
   );
 }
 
+/** What becomes of a part, from what it is when the write's turn comes. */
+type Change = (part: Part) => Partial<Part>;
+
 function PartRow({ kept }: { kept: KeptPart }) {
   const { sheet, put, write } = useBench();
   const { part } = kept;
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const keep = async (to: Partial<Part>) => {
-    const record = { ...part, ...to };
-    const refusal = await put({ do: "record", table: "part", id: kept.id, version: kept.version, record });
+  const keep = async (to: Change) => {
+    const refusal = await put((now) => {
+      const { id, version, part: current } = now.parts.find((each) => each.id === kept.id) ?? kept;
+      return { do: "record", table: "part", id, version, record: { ...current, ...to(current) } };
+    });
     setProblem(refusal?.stale ? "Somebody else changed this part meanwhile: look again." : refusal?.message);
   };
   const mass = sheet.figures[`parts.${part.name}.mass_kg`]?.value;
@@ -101,7 +106,7 @@ function PartRow({ kept }: { kept: KeptPart }) {
           label={`Where ${part.name} is`}
           value={part.place}
           choices={PLACES}
-          choose={(place) => void keep({ place })}
+          choose={(place) => void keep(() => ({ place }))}
         />
         {part.place === "shelf" && (
           <Pick
@@ -109,7 +114,7 @@ function PartRow({ kept }: { kept: KeptPart }) {
             value={part.heap ?? ""}
             none="which heap"
             choices={HEAPS}
-            choose={(heap) => void keep({ heap: heap || null } as Partial<Part>)}
+            choose={(heap) => void keep(() => ({ heap: heap || null }) as Partial<Part>)}
           />
         )}
       </div>
@@ -125,7 +130,7 @@ function PartRow({ kept }: { kept: KeptPart }) {
 }
 
 /** The faces of a part, what each meets, and what does not agree. */
-function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Partial<Part>) => Promise<void> }) {
+function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Change) => Promise<void> }) {
   const { sheet, put } = useBench();
   const { part } = kept;
   const meetings = sheet.here.results.driveline.mating.value ?? [];
@@ -151,8 +156,11 @@ function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Partial<Part>) => Pr
                     const number = Number(text.replace(",", "."));
                     const next = text === "" ? null : Number.isFinite(number) ? number : text;
                     if (next === (value ?? null)) return;
-                    const fields = { ...face.fields, [key]: next };
-                    void keep({ faces: { ...part.faces, [name]: { ...face, fields } } });
+                    void keep(({ faces }) => {
+                      const here = faces?.[name] ?? face;
+                      const fields = { ...here.fields, [key]: next };
+                      return { faces: { ...faces, [name]: { ...here, fields } } };
+                    });
                   }}
                   onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
                 />
@@ -188,7 +196,7 @@ function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Partial<Part>) => Pr
 }
 
 /** A face by its kind brings the fields that have to be known of it, all still to be measured. */
-function NewFace({ part, keep }: { part: Part; keep: (to: Partial<Part>) => Promise<void> }) {
+function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<void> }) {
   const { sheet, catalogue } = useBench();
   const [said, setSaid] = useState({ name: "", kind: "flange", meets: "" });
   const others = sheet.parts.flatMap(({ part: other }) =>
@@ -200,7 +208,7 @@ function NewFace({ part, keep }: { part: Part; keep: (to: Partial<Part>) => Prom
     if (!name) return;
     const fields = Object.fromEntries((catalogue.faces[said.kind] ?? []).map((key) => [key, null]));
     const face = { kind: said.kind, fields, meets: said.meets || null };
-    void keep({ faces: { ...part.faces, [name]: face } });
+    void keep(({ faces }) => ({ faces: { ...faces, [name]: face } }));
     setSaid({ ...said, name: "" });
   };
   return (

@@ -1,6 +1,6 @@
 /** The survey: a walk round the vehicle by zone, what was found, and what is to become of it. Never closed. */
 import { useQuery } from "@tanstack/react-query";
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import type { KeptItem, Survey, SurveyItem } from "../../api/types";
@@ -100,21 +100,11 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
   const { sheet, put } = useBench();
   const [problem, setProblem] = useState<string>();
   const { item } = kept;
-  // Fields are left faster than the server answers: each write waits for the one before and builds on it.
-  const latest = useRef(kept);
-  useEffect(() => {
-    latest.current = kept;
-  }, [kept]);
-  const before = useRef(Promise.resolve());
-  const keep = (to: Change) => {
-    before.current = before.current.then(() => write(to));
-    return before.current;
-  };
-  const write = async (to: Change) => {
-    const { id, version, item: now } = latest.current;
-    const record = { ...now, ...to(now) };
-    const refusal = await put({ do: "record", table: "survey_item", id, version, record });
-    await new Promise(requestAnimationFrame);
+  const keep = async (to: Change) => {
+    const refusal = await put((now) => {
+      const { id, version, item: current } = now.survey.find((each) => each.id === kept.id) ?? kept;
+      return { do: "record", table: "survey_item", id, version, record: { ...current, ...to(current) } };
+    });
     setProblem(
       refusal?.stale ? "Somebody else changed this item meanwhile: look at it again." : refusal?.message,
     );
