@@ -62,6 +62,14 @@ const router = createBrowserRouter([
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 
+// Once the first screen stands, the heavier sheets are fetched: going there waits for nothing, and they are
+// there when the server is not.
+setTimeout(() => {
+  void import("./sheets/plan/PlanSheet");
+  void import("./sheets/survey/SurveySheet");
+  void import("./sheets/measure/MeasureSheet");
+}, 2000);
+
 const root = document.getElementById("root");
 if (!root) throw new Error("no root");
 createRoot(root).render(

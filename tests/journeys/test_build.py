@@ -22,7 +22,7 @@ def test_a_question_is_decided_between_its_options(page: Page, window: Window) -
     expect(plover).to_contain_text("left of 11\u202f500")
     expect(page.get_by_role("link", name="Tern as planned")).to_contain_text("stop")
     plover.click()
-    page.get_by_role("link", name="Plan").click()
+    page.get_by_role("link", name="4 Plan").click()
 
     # Options side by side, those figures first that the brief makes matter.
     expect(page.get_by_text("open: none of its options is counted yet").first).to_be_visible()
@@ -57,7 +57,7 @@ def test_a_question_is_decided_between_its_options(page: Page, window: Window) -
 
 def test_a_change_by_its_form_and_money_against_the_ceiling(page: Page) -> None:
     page.get_by_role("link", name="Tern as planned").click()
-    page.get_by_role("link", name="Plan").click()
+    page.get_by_role("link", name="4 Plan").click()
     money = page.get_by_role("region", name="Money")
     expect(money).to_contain_text("left 480 cr of 3\u202f600")
     page.get_by_role("button", name="add a change").click()
@@ -83,7 +83,7 @@ def test_a_change_by_its_form_and_money_against_the_ceiling(page: Page) -> None:
 
 def test_the_survey_with_a_photograph_and_undo(page: Page, tmp_path: Path) -> None:
     page.get_by_role("link", name="Plover as planned").click()
-    page.get_by_role("link", name="Survey").click()
+    page.get_by_role("link", name="2 Survey").click()
     expect(page.get_by_text("Before any lift:")).to_be_visible()
     form = page.get_by_role("form", name="Add to the survey")
     page.get_by_role("button", name="cabin").click()
