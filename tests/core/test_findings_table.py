@@ -172,6 +172,12 @@ class TestDriveline:
         strong = weak.model_copy(update={"fields": {"axle": "rear", "rating_kg": 1700.0}})
         assert severities(replace(plover, changes=(strong,)), "axle-rated-short") == []
 
+    def test_an_axle_whose_load_is_too_close_is_weighed_again(self, plover: Rig) -> None:
+        bare = noted(plover, body__permitted_rear_kg=None)
+        assert severities(noted(bare, rear_axle__rating_kg=970.0), "axle-rated-short") == ["measure"]
+        assert severities(noted(bare, rear_axle__rating_kg=900.0), "axle-rated-short") == ["stop"]
+        assert severities(noted(bare, rear_axle__rating_kg=1100.0), "axle-rated-short") == []
+
     def test_a_swap_brings_its_signal_and_its_oil(self, plover: Rig) -> None:
         swapped = planned(plover, "case 2.74")
         assert severities(swapped, "range-signal") == ["measure"]

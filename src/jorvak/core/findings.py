@@ -52,6 +52,15 @@ class Finding:
 
 
 @dataclass(frozen=True, slots=True)
+class AxleMass:
+    """A mass that an axle is asked to carry, how far it may be off, and why it is asked."""
+
+    kg: float
+    off: float
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
 class Here:
     """What a rule sees: a moment, its results, and the units in which sentences are written."""
 
@@ -73,6 +82,14 @@ class Here:
 
     def kg(self, value: float) -> str:
         return self.said(value, MASS)
+
+    def axle_must_carry(self, end: str) -> "AxleMass | None":
+        """What an axle is asked to carry: its permitted mass, or the load at this stage where that is more."""
+        permitted, load = self.value(f"body.permitted_{end}_kg"), self.results.load.load
+        weighs = getattr(load.value, f"{end}_kg") if load.value else None
+        if weighs is not None and (permitted is None or weighs > permitted):
+            return AxleMass(weighs, load.off(f"{end}_kg"), "it weighs here")
+        return None if permitted is None else AxleMass(permitted, 0.0, "it may weigh")
 
     def changes(self, *kinds: str) -> Iterator[Change]:
         """The changes here of these kinds, in order."""

@@ -48,16 +48,20 @@ export function SurveySheet() {
     const kept = sheet.survey.find(({ id }) => id === standing.item);
     return kept && (!zone || kept.item.zone === zone) ? [{ kept, standing }] : [];
   });
-  const undecided = survey?.order.filter((standing) => standing.open).length ?? 0;
+  const undecided = new Set(survey?.order.flatMap(({ item, open }) => (open ? [item] : [])));
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
         <h1 className="text-2xl font-semibold">Survey</h1>
         <p className="text-quiet">
-          {sheet.survey.length} looked at, {undecided} still to be decided
+          {sheet.survey.length} looked at, {undecided.size} still to be decided
         </p>
       </header>
-      <ZoneDrawing zone={zone} choose={(next) => setZone(next === zone ? undefined : next)} />
+      <ZoneDrawing
+        zone={zone}
+        choose={(next) => setZone(next === zone ? undefined : next)}
+        open={undecided}
+      />
       {survey && survey.first.length > 0 && (
         <p className="border-b border-hair py-2">
           <b className="font-semibold text-oxide">Before any lift: </b>

@@ -31,7 +31,14 @@ const PLACED: Partial<Record<Zone, (body: Silhouette) => [number, number]>> = {
   wheels: (body) => [body.wheelbase, body.sill * 0.72],
 };
 
-export function ZoneDrawing({ zone, choose }: { zone: Zone | undefined; choose: (zone: Zone) => void }) {
+type Props = {
+  zone: Zone | undefined;
+  choose: (zone: Zone) => void;
+  /** Numbers of the items that still want a decision. */
+  open: Set<number>;
+};
+
+export function ZoneDrawing({ zone, choose, open }: Props) {
   const { sheet } = useBench();
   const [ref, width] = useMeasure(0);
   const beside = ZONES.filter((each) => !PLACED[each]);
@@ -43,6 +50,7 @@ export function ZoneDrawing({ zone, choose }: { zone: Zone | undefined; choose: 
         zone={each}
         chosen={zone === each}
         choose={choose}
+        open={open}
         {...(spot && f ? { style: { left: f.x(spot[0]), top: f.y(spot[1]) } } : {})}
       />
     );
@@ -72,18 +80,14 @@ type ZoneButtonProps = {
   zone: Zone;
   chosen: boolean;
   choose: (zone: Zone) => void;
+  open: Set<number>;
   style?: { left: number; top: number };
 };
 
-function ZoneButton({ zone, chosen, choose, style }: ZoneButtonProps) {
+function ZoneButton({ zone, chosen, choose, open, style }: ZoneButtonProps) {
   const { sheet } = useBench();
   const items = sheet.survey.filter(({ item }) => item.zone === zone);
-  const undecided = items.filter(
-    ({ item }) =>
-      (!item.decision || item.decision === "look again") &&
-      item.condition !== "sound" &&
-      item.condition !== "replaced",
-  ).length;
+  const undecided = items.filter(({ id }) => open.has(id)).length;
   return (
     <button
       aria-pressed={chosen}

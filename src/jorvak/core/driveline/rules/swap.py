@@ -2,8 +2,7 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.calculation import SLACK
-from jorvak.core.findings import Finding, Here, Place, Settle
+from jorvak.core.findings import Finding, Here, Place, Settle, beyond
 from jorvak.core.kinds import opening
 from jorvak.core.rig import Change
 
@@ -83,17 +82,15 @@ def output_side_clash(here: Here) -> Iterator[Finding]:
 
 def axle_rated_short(here: Here) -> Iterator[Finding]:
     """An axle's own rating below what may stand on it, or does here."""
-    load = here.results.load.load.value
     for end in ENDS:
-        rating, permitted = here.value(f"{end}_axle.rating_kg"), here.value(f"body.permitted_{end}_kg")
-        weighs = getattr(load, f"{end}_kg") if load else None
-        asked = max((kg for kg in (permitted, weighs) if kg is not None), default=None)
-        if rating is None or asked is None or rating >= asked - SLACK:
+        rating, asked = here.value(f"{end}_axle.rating_kg"), here.axle_must_carry(end)
+        severity = beyond(asked.kg - rating, asked.off) if asked is not None and rating is not None else None
+        if asked is None or severity is None:
             continue
         yield here.finding(
             "axle-rated-short",
-            "stop",
-            f"The {end} axle is rated {here.kg(rating)}, {here.kg(asked)} may stand on it.",
+            severity,
+            f"The {end} axle is rated {here.kg(rating)}, {asked.why} {here.kg(asked.kg)}.",
             PLACES[end],
             figures=(f"{end}_axle.rating_kg", f"body.permitted_{end}_kg"),
             settled_by=(Settle(text="An axle with the rating, or less on it; springs do not raise it"),),

@@ -22,28 +22,20 @@ def _size(here: Here, position: str) -> TyreSizeOut | None:
 
 def tyre_load_short(here: Here) -> Iterator[Finding]:
     """The tyres of an axle carry less than it may weigh, or weighs here."""
-    load = here.results.load.load
     for end in ENDS:
-        size = _size(here, f"{end}_left")
-        permitted, limit = here.value(f"body.permitted_{end}_kg"), f"body.permitted_{end}_kg"
-        if size is None or size.max_load_kg is None:
-            continue
-        weighs = getattr(load.value, f"{end}_kg") if load.value else None
-        asked = max((kg for kg in (permitted, weighs) if kg is not None), default=None)
-        if asked is None:
+        size, asked = _size(here, f"{end}_left"), here.axle_must_carry(end)
+        if size is None or size.max_load_kg is None or asked is None:
             continue
         carries = 2 * size.max_load_kg
-        off = load.off(f"{end}_kg") if asked == weighs and asked != permitted else 0.0
-        severity = beyond(asked - carries, off)
+        severity = beyond(asked.kg - carries, asked.off)
         if severity is None:
             continue
-        why = "it may weigh" if asked == permitted else "it weighs here"
         yield here.finding(
             "tyre-load-short",
             severity,
-            f"The {end} tyres carry {here.kg(carries)} at load index {size.load_index}, {why} {here.kg(asked)}.",
+            f"The {end} tyres carry {here.kg(carries)} at load index {size.load_index}, {asked.why} {here.kg(asked.kg)}.",
             PLACES[end],
-            figures=(f"wheels.{end}_left.size", limit),
+            figures=(f"wheels.{end}_left.size", f"body.permitted_{end}_kg"),
             settled_by=(Settle(text="A size with a higher load index"),),
             subject=end,
         )

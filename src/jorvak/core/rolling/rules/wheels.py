@@ -77,21 +77,16 @@ def centre_bore_small(here: Here) -> Iterator[Finding]:
 
 def wheel_load_short(here: Here) -> Iterator[Finding]:
     """A wheel rated for less than its share of what the axle may weigh, or weighs here."""
-    load = here.results.load.load
     for end in ENDS:
-        rating = here.value(f"wheels.{end}_left.rating_kg")
-        permitted = here.value(f"body.permitted_{end}_kg")
-        weighs = getattr(load.value, f"{end}_kg") if load.value else None
-        asked = max((kg for kg in (permitted, weighs) if kg is not None), default=None)
+        rating, asked = here.value(f"wheels.{end}_left.rating_kg"), here.axle_must_carry(end)
         if rating is None or asked is None:
             continue
-        off = load.off(f"{end}_kg") / 2 if asked == weighs and asked != permitted else 0.0
-        severity = beyond(asked / 2 - rating, off)
+        severity = beyond(asked.kg / 2 - rating, asked.off / 2)
         if severity is not None:
             yield here.finding(
                 "wheel-load-short",
                 severity,
-                f"A {end} wheel is rated {here.kg(rating)}, half the axle is {here.kg(asked / 2)}.",
+                f"A {end} wheel is rated {here.kg(rating)}, half the axle is {here.kg(asked.kg / 2)}.",
                 PLACES[end],
                 figures=(f"wheels.{end}_left.rating_kg", f"body.permitted_{end}_kg"),
                 settled_by=(Settle(text="Wheels with the rating that the axle's plate asks for"),),
