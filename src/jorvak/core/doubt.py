@@ -10,6 +10,8 @@ import math
 from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, fields
 from functools import cache
+from itertools import compress, count
+from operator import ne
 from typing import Any, TypeGuard
 
 from pydantic import BaseModel
@@ -19,6 +21,7 @@ from jorvak.core.calculation import Refused
 PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped"})
 """Numbers that are counts or picked from a list: they have no ±."""
 
+PLAIN = frozenset({float, int, str, bool, type(None)})
 Path = tuple[str | int, ...]
 Run = Callable[[Mapping[str, float]], Any]
 """Runs a calculation with some inputs, by path, moved by so much; answers its result, or None for an error."""
@@ -75,34 +78,33 @@ def spread_of(result: Any, run: Run, inputs: Mapping[str, Doubted], together: bo
     """
     groups = _groups(inputs)
     bare = _laid_flat(result)
-    leaves = bare.leaves
-    sides = {name: (_flat(run(moved)), _flat(run(_reversed(moved)))) for name, moved in groups.items()}
+    places = _places(result)
+    sides = {
+        name: (_side(run(moved), bare, places), _side(run(_reversed(moved)), bare, places))
+        for name, moved in groups.items()
+    }
     shaken = [side for pair in sides.values() for side in pair if side is not None]
-    resized = frozenset(
-        path
-        for path, size in bare.sizes.items()
-        if any(side.sizes.get(path, size) != size for side in shaken)
-    )
-    slopes = {}
-    for path, value in leaves.items():
-        if _is_number(value) and not (path and path[-1] in PICKED) and not _under(path, resized):
-            slope = _slopes(path, value, sides)
-            if slope is not None:
-                slopes[path] = slope
-    by = {path: math.hypot(*slope.values()) for path, slope in slopes.items()}
-    words = [path for path, value in leaves.items() if isinstance(value, (str, bool))]
+    resized = frozenset().union(*(side.resized for side in shaken))
+    slopes = {
+        at: slope
+        for at, slope in _slopes(bare, sides).items()
+        if not _is_picked(places.of_values[at]) and not _under(places.of_values[at], resized)
+    }
+    by = {at: math.hypot(*slope.values()) for at, slope in slopes.items()}
+    words = [at for at, value in enumerate(bare.values) if isinstance(value, (str, bool))]
     if words and together:
         ends = [
-            _flat(run(_towards(end, slopes[path], spread, groups)))
-            for path, spread in by.items()
+            _side(run(_towards(end, slopes[at], spread, groups)), bare, places)
+            for at, spread in by.items()
             if spread > 0
             for end in (1, -1)
         ]
         shaken += [side for side in ends if side is not None]
+    otherwise = {at for side in shaken for at in side.moved if side.values[at] is not None}
     return Spread(
-        by=by,
-        shares={path: _shares(slopes[path], spread) for path, spread in by.items() if spread > 0},
-        unsure=tuple(path for path in words if _differs(path, leaves[path], shaken)),
+        by={places.of_values[at]: spread for at, spread in by.items()},
+        shares={places.of_values[at]: _shares(slopes[at], spread) for at, spread in by.items() if spread > 0},
+        unsure=tuple(places.of_values[at] for at in words if at in otherwise),
         resized=resized,
     )
 
@@ -191,42 +193,49 @@ def _groups(inputs: Mapping[str, Doubted]) -> dict[str, dict[str, float]]:
 
 @dataclass(frozen=True, slots=True)
 class _Flat:
-    """A result laid flat: its plain values and the lengths of its lists, by place."""
+    """A result laid flat: its plain values in order, and the shape that they stand in.
 
-    leaves: dict[Path, Any]
-    sizes: dict[Path, int]
+    Results of one shape have their values at the same places and are compared in order, which is quick.
+    """
 
-
-def _flat(result: Any) -> _Flat | None:
-    return None if result is None else _laid_flat(result)
+    values: list[Any]
+    shape: list[Any]
 
 
 def _laid_flat(result: Any) -> _Flat:
-    flat = _Flat({}, {})
-    _lay(result, (), flat)
+    flat = _Flat([], [])
+    _lay(result, flat)
     return flat
 
 
-def _lay(value: Any, path: Path, flat: _Flat) -> None:
-    if value is None or isinstance(value, (float, int, str)):
-        flat.leaves[path] = value
+def _lay(value: Any, flat: _Flat) -> None:
+    # Each run of each result passes here: looking up a type is several times quicker than isinstance.
+    values, shape = flat.values, flat.shape
+    if type(value) in PLAIN:
+        values.append(value)
         return
+    shape.append(len(values))
     if isinstance(value, (list, tuple)):
-        flat.sizes[path] = len(value)
-    for key, item in enumerate(value) if isinstance(value, (list, tuple)) else _items(value):
-        if item is None or isinstance(item, (float, int, str)):
-            flat.leaves[*path, key] = item
+        shape.append(len(value))
+        items: Iterable[Any] = value
+    else:
+        parts = _parts(value)
+        shape.append(tuple(parts) if isinstance(value, Mapping) else type(value))
+        items = parts.values()
+    for item in items:
+        if type(item) in PLAIN:
+            values.append(item)
         else:
-            _lay(item, (*path, key), flat)
+            _lay(item, flat)
 
 
-def _items(value: Any) -> Iterable[tuple[str, Any]]:
+def _parts(value: Any) -> Mapping[str, Any]:
     """The parts of a mapping, a model or a record, by name."""
-    if isinstance(value, Mapping):
-        return value.items()
     if isinstance(value, BaseModel):
-        return value.__dict__.items()
-    return [(name, getattr(value, name)) for name in _field_names(type(value))]  # type: ignore[arg-type]
+        return value.__dict__
+    if isinstance(value, Mapping):
+        return value
+    return {name: getattr(value, name) for name in _field_names(type(value))}  # type: ignore[arg-type]
 
 
 @cache
@@ -234,38 +243,100 @@ def _field_names(record: type[Any]) -> tuple[str, ...]:
     return tuple(field.name for field in fields(record))
 
 
+@dataclass(frozen=True, slots=True)
+class _Places:
+    """Where the values of a result stand, in the order in which they are laid flat, and the lengths of its lists."""
+
+    of_values: list[Path]
+    sizes: dict[Path, int]
+
+
+def _places(result: Any) -> _Places:
+    places = _Places([], {})
+    _find_places(result, (), places)
+    return places
+
+
+def _find_places(value: Any, path: Path, places: _Places) -> None:
+    if type(value) in PLAIN:
+        places.of_values.append(path)
+    elif isinstance(value, (list, tuple)):
+        places.sizes[path] = len(value)
+        for index, item in enumerate(value):
+            _find_places(item, (*path, index), places)
+    else:
+        for key, item in _parts(value).items():
+            _find_places(item, (*path, key), places)
+
+
+@dataclass(frozen=True, slots=True)
+class _Side:
+    """A result with something moved, laid over the one with nothing moved.
+
+    ``values`` stand in the order of that one, None where there is nothing any more; ``moved`` says which of
+    them came out otherwise, ``resized`` the lists whose length is another.
+    """
+
+    values: list[Any]
+    moved: list[int]
+    resized: frozenset[Path] = frozenset()
+
+
+def _side(result: Any, bare: _Flat, places: _Places) -> _Side | None:
+    """``result`` laid over the bare one; None for an error."""
+    if result is None:
+        return None
+    flat = _laid_flat(result)
+    if flat.shape == bare.shape:
+        return _Side(flat.values, _otherwise(flat.values, bare.values))
+    there = _places(result)
+    by_place = dict(zip(there.of_values, flat.values, strict=True))
+    values = [by_place.get(place) for place in places.of_values]
+    resized = frozenset(path for path, size in places.sizes.items() if there.sizes.get(path, size) != size)
+    return _Side(values, _otherwise(values, bare.values), resized)
+
+
+def _otherwise(values: list[Any], bare: list[Any]) -> list[int]:
+    return list(compress(count(), map(ne, values, bare)))
+
+
 def _reversed(moved: Mapping[str, float]) -> dict[str, float]:
     return {path: -by for path, by in moved.items()}
 
 
-Sides = Mapping[str, tuple[_Flat | None, _Flat | None]]
+Slopes = Mapping[str, float]
+"""How far each group moves a number, signed as it moves with the input; those that do not move it are left out."""
 
 
-def _slopes(path: Path, value: float, sides: Sides) -> dict[str, float] | None:
-    """How far each group moves a number, signed as it moves with the input; None where one cannot be said."""
-    slopes = {}
+def _slopes(bare: _Flat, sides: Mapping[str, tuple[_Side | None, _Side | None]]) -> Mapping[int, Slopes]:
+    """The slopes of each number; one whose slopes cannot be said is left out."""
+    slopes: dict[int, dict[str, float]] = {
+        at: {} for at, value in enumerate(bare.values) if _is_number(value)
+    }
     for name, pair in sides.items():
-        moves = [
-            sign * (there - value)
-            for sign, side in zip((1, -1), pair, strict=True)
-            if side is not None and _is_number(there := side.leaves.get(path))
-        ]
-        if not moves:
-            return None
-        slopes[name] = max(moves, key=abs)
+        signed = [(sign, side) for sign, side in zip((1, -1), pair, strict=True) if side is not None]
+        if not signed:
+            return {}
+        for at in {at for _, side in signed for at in side.moved} & slopes.keys():
+            value = bare.values[at]
+            moves = [sign * (there - value) for sign, side in signed if _is_number(there := side.values[at])]
+            if moves:
+                slopes[at][name] = max(moves, key=abs)
+            else:
+                del slopes[at]
     return slopes
 
 
 def _towards(
-    end: int, slopes: Mapping[str, float], spread: float, groups: Mapping[str, Mapping[str, float]]
+    end: int, slopes: Slopes, spread: float, groups: Mapping[str, Mapping[str, float]]
 ) -> dict[str, float]:
     """All inputs moved together so that a number reaches that end of its ±."""
     return {
-        path: end * by * slopes[name] / spread for name, moved in groups.items() for path, by in moved.items()
+        path: end * by * slope / spread for name, slope in slopes.items() for path, by in groups[name].items()
     }
 
 
-def _shares(slopes: Mapping[str, float], spread: float) -> list[tuple[str, float]]:
+def _shares(slopes: Slopes, spread: float) -> list[tuple[str, float]]:
     shares = [(name, (slope / spread) ** 2) for name, slope in slopes.items() if slope]
     return sorted(shares, key=lambda share: -share[1])
 
@@ -280,15 +351,15 @@ def shaped(
         return spread.get(path)
     if isinstance(result, (list, tuple)):
         return [shaped(value, spread, resized, (*path, index)) for index, value in enumerate(result)]
-    return {key: shaped(value, spread, resized, (*path, key)) for key, value in _items(result)}
+    return {key: shaped(value, spread, resized, (*path, key)) for key, value in _parts(result).items()}
+
+
+def _is_picked(path: Path) -> bool:
+    return bool(path) and path[-1] in PICKED
 
 
 def _under(path: Path, lists: frozenset[Path]) -> bool:
     return any(path[: len(above)] == above for above in lists)
-
-
-def _differs(path: Path, value: Any, shaken: list[_Flat]) -> bool:
-    return any((there := side.leaves.get(path)) is not None and there != value for side in shaken)
 
 
 def _is_number(value: Any) -> TypeGuard[float]:

@@ -48,6 +48,10 @@ def load_results(moment: Moment) -> LoadResults:
 
 def added_mass(ask: Ask) -> AddedMass:
     """What the changes of a moment add. Raises Missing on the wheelbase where a place needs it."""
+    return ask.part("added mass", _added_mass)
+
+
+def _added_mass(ask: Ask) -> AddedMass:
     front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
     for change in ask.moment.changes:
         for mass in masses_of(change):

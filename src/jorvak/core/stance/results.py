@@ -213,12 +213,7 @@ def angles(ask: Ask) -> StanceOut:
         (tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS
     )
     raised = lift(ask)
-    points = [
-        StancePointIn(
-            name=name, x_mm=ask.need(f"points.{name}.x_mm"), z_mm=ask.need(f"points.{name}.z_mm"), on=on
-        )
-        for name, on in ask.moment.points.items()
-    ]
+    points = [_point(ask, name, on) for name, on in ask.moment.points.items()]
     if not points:
         raise Missing(None, "underside points")
     return stance(
@@ -234,6 +229,17 @@ def angles(ask: Ask) -> StanceOut:
             body_lift_rear_mm=raised.rear.body_lift_mm,
             points=points,
         )
+    )
+
+
+def _point(ask: Ask, name: str, on: Carrier) -> StancePointIn:
+    """An underside point as it was measured. Raises Missing."""
+    at = f"points.{name}"
+    return ask.part(
+        at,
+        lambda inner: StancePointIn(
+            name=name, x_mm=inner.need(f"{at}.x_mm"), z_mm=inner.need(f"{at}.z_mm"), on=on
+        ),
     )
 
 
