@@ -219,9 +219,8 @@ def _lay(value: Any, flat: _Flat) -> None:
         shape.append(len(value))
         items: Iterable[Any] = value
     else:
-        parts = _parts(value)
-        shape.append(tuple(parts) if isinstance(value, Mapping) else type(value))
-        items = parts.values()
+        shape.append(tuple(value) if isinstance(value, dict) else type(value))
+        items = _parts(value).values()
     for item in items:
         if type(item) in PLAIN:
             values.append(item)
@@ -230,10 +229,10 @@ def _lay(value: Any, flat: _Flat) -> None:
 
 
 def _parts(value: Any) -> Mapping[str, Any]:
-    """The parts of a mapping, a model or a record, by name."""
+    """The parts of a dict, a model or a record, by name."""
     if isinstance(value, BaseModel):
         return value.__dict__
-    if isinstance(value, Mapping):
+    if isinstance(value, dict):
         return value
     return {name: getattr(value, name) for name in _field_names(type(value))}  # type: ignore[arg-type]
 
