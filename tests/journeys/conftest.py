@@ -1,5 +1,6 @@
 """The real interface in Chromium, over a server of its own with the demo build."""
 
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -16,34 +17,46 @@ WAIT_MS = 15_000
 expect.set_options(timeout=WAIT_MS)
 
 
+def serving(data: Path) -> Iterator[Server]:
+    server = Server(data, TODAY)
+    server.start()
+    yield server
+    server.kill()
+
+
 @pytest.fixture
 def empty_server(tmp_path: Path) -> Iterator[Server]:
-    server = Server(tmp_path / "data", TODAY)
-    server.start()
-    yield server
-    server.kill()
+    yield from serving(tmp_path / "data")
 
 
-@pytest.fixture
-def server(tmp_path: Path) -> Iterator[Server]:
-    """A server with Plover before anything is planned on it."""
-    build = tmp_path / "unplanned.json"
+@pytest.fixture(scope="session")
+def unplanned_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder with Plover before anything is planned on it."""
+    folder = tmp_path_factory.mktemp("unplanned")
+    build = folder / "unplanned.json"
     build.write_text(write_build(unplanned(demo(0)), TODAY), encoding="utf-8")
-    server = Server(tmp_path / "data", TODAY)
-    server.load(build)
-    server.start()
-    yield server
-    server.kill()
+    Server(folder / "data", TODAY).load(build)
+    return folder / "data"
+
+
+@pytest.fixture(scope="session")
+def demo_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder with the three demo builds as they ship."""
+    data = tmp_path_factory.mktemp("demo") / "data"
+    Server(data, TODAY).load(*BUILDS)
+    return data
 
 
 @pytest.fixture
-def demo_server(tmp_path: Path) -> Iterator[Server]:
+def server(unplanned_data: Path, tmp_path: Path) -> Iterator[Server]:
+    """A server with Plover before anything is planned on it."""
+    yield from serving(Path(shutil.copytree(unplanned_data, tmp_path / "data")))
+
+
+@pytest.fixture
+def demo_server(demo_data: Path, tmp_path: Path) -> Iterator[Server]:
     """A server with the three demo builds as they ship."""
-    server = Server(tmp_path / "data", TODAY)
-    server.load(*BUILDS)
-    server.start()
-    yield server
-    server.kill()
+    yield from serving(Path(shutil.copytree(demo_data, tmp_path / "data")))
 
 
 @pytest.fixture(scope="session")

@@ -85,6 +85,35 @@ def test_two_windows_on_one_rig_never_overwrite_each_other_in_silence(
     other.context.close()
 
 
+def test_two_windows_on_one_record_choose_what_stands(
+    demo_server: Server, window: Window, chromium: Browser
+) -> None:
+    mine = window.page
+    other = Window(chromium, settings='{"person":"Ruben"}')
+    for page in (mine, other.page):
+        page.goto(f"{demo_server.url}/rigs/1/survey")
+        expect(page.get_by_label("Decision on front hub bearings")).to_be_visible()
+    decision = "Decision on front hub bearings"
+    condition = "Condition of front hub bearings"
+    # What only one of them has changed is kept, whoever was first.
+    other.page.get_by_label(condition).select_option("leaking")
+    expect(other.page.get_by_label(condition)).to_have_value("leaking")
+    mine.get_by_label(decision).select_option("repair")
+    expect(mine.get_by_label(condition)).to_have_value("leaking")
+    expect(mine.get_by_label(decision)).to_have_value("repair")
+    # What both have changed is shown twice.
+    other.page.get_by_label(decision).select_option("leave")
+    expect(other.page.get_by_role("alertdialog")).to_contain_text("repair")
+    other.page.get_by_role("button", name="theirs stands").click()
+    expect(other.page.get_by_label(decision)).to_have_value("repair")
+    mine.get_by_label(decision).select_option("treat")
+    other.page.get_by_label(decision).select_option("leave")
+    expect(other.page.get_by_role("alertdialog")).to_contain_text("treat")
+    other.page.get_by_role("button", name="yours stands").click()
+    expect(other.page.get_by_label(decision)).to_have_value("leave")
+    other.context.close()
+
+
 def test_the_server_gone_while_typing_keeps_what_was_typed(server: Server, window: Window) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/plan")

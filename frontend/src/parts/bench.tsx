@@ -15,8 +15,9 @@ import { useSearchParams } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
 import { flush, kept, post, send, upToDate, type Write } from "../api/outbox";
-import type { Catalogue, Preview, Sheet } from "../api/types";
+import type { Catalogue, Preview, Sheet, Units } from "../api/types";
 import { factorOf, type Written, write as writeQuantity } from "./quantity";
+import { type Clash, clashOf } from "./clash";
 import { useSettings } from "./settings";
 
 type Bench = {
@@ -37,6 +38,9 @@ type Bench = {
   waiting: number;
   refused: string[];
   forget: () => void;
+  /** A write that met another of the same record, until it is said which one stands. */
+  clash: Clash | undefined;
+  settle: () => void;
 };
 
 const Context = createContext<Bench | undefined>(undefined);
@@ -55,16 +59,22 @@ export function useCatalogue() {
   });
 }
 
+type View = { stage: string; units: Units; person: string };
+
+const sheetQuery = (rig: number, { stage, units, person }: View) => ({
+  queryKey: ["sheet", rig, stage, units, person],
+  queryFn: () =>
+    answered(
+      client.GET("/api/rigs/{rig_id}", {
+        params: { path: { rig_id: rig }, query: { stage, units, person } },
+      }),
+    ),
+});
+
 export function useSheet(rig: number, stage: string) {
   const { units, person } = useSettings();
   return useQuery({
-    queryKey: ["sheet", rig, stage, units, person],
-    queryFn: () =>
-      answered(
-        client.GET("/api/rigs/{rig_id}", {
-          params: { path: { rig_id: rig }, query: { stage, units, person } },
-        }),
-      ),
+    ...sheetQuery(rig, { stage, units, person }),
     placeholderData: (old: Sheet | undefined) => (old?.id === rig ? old : undefined),
     refetchInterval: 10_000,
     refetchOnWindowFocus: "always",
@@ -87,6 +97,7 @@ export function BenchProvider({
   const [preview, setPreview] = useState<Preview>();
   const [waiting, setWaiting] = useState(() => kept().length);
   const [refused, setRefused] = useState<string[]>([]);
+  const [clash, setClash] = useState<Clash>();
 
   const setStage = useCallback(
     (to: string) => setSearch(to === "planned" ? {} : { stage: to }, { replace: true }),
@@ -102,16 +113,24 @@ export function BenchProvider({
     async (write: Write | ((now: Sheet) => Write)) => {
       const behind = pending.current > 0;
       pending.current += 1;
+      const view = { stage, units, person };
       const turn = queue.current.then(() => {
-        const key = ["sheet", sheet.id, stage, units, person];
-        const now = last.current?.id === sheet.id ? last.current : undefined;
-        const built =
-          typeof write === "function"
-            ? write((behind && now) || (queries.getQueryData<Sheet>(key) ?? sheet))
-            : behind && now
-              ? upToDate(write, now)
-              : write;
-        return send(post(sheet.id, { stage, units, person }, built));
+        const answered = last.current?.id === sheet.id ? last.current : undefined;
+        const now =
+          (behind && answered) || (queries.getQueryData<Sheet>(sheetQuery(sheet.id, view).queryKey) ?? sheet);
+        const built = typeof write === "function" ? write(now) : behind ? upToDate(write, now) : write;
+        const posted = post(sheet.id, view, built);
+        return send(posted).catch(async (error: unknown) => {
+          if (!(error instanceof Refusal && error.stale)) throw error;
+          const fresh = await queries
+            .fetchQuery({ ...sheetQuery(sheet.id, view), staleTime: 0 })
+            .catch(() => undefined);
+          const met = fresh && clashOf(built, now, fresh);
+          if (!met) throw error;
+          if (met.rows.length === 0) return send(post(sheet.id, view, met.yours));
+          setClash(met);
+          return fresh;
+        });
       });
       queue.current = turn.catch(() => undefined);
       try {
@@ -135,7 +154,6 @@ export function BenchProvider({
           return undefined;
         }
         if (error instanceof Refusal) {
-          if (error.stale) void queries.invalidateQueries({ queryKey: ["sheet"] });
           return error;
         }
         throw error;
@@ -179,8 +197,10 @@ export function BenchProvider({
       waiting,
       refused,
       forget: () => setRefused([]),
+      clash,
+      settle: () => setClash(undefined),
     }),
-    [sheet, catalogue, stage, setStage, put, preview, units, waiting, refused],
+    [sheet, catalogue, stage, setStage, put, preview, units, waiting, refused, clash],
   );
   return <Context.Provider value={bench}>{children}</Context.Provider>;
 }

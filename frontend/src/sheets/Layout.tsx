@@ -3,6 +3,7 @@ import { useEffect, useState } from "react";
 import { Outlet, useLocation, useNavigate, useParams } from "react-router";
 
 import { BenchProvider, useBench, useCatalogue, useSheet } from "../parts/bench";
+import { ClashDialog } from "../parts/ClashDialog";
 import { FindingsMargin } from "../parts/Findings";
 import { HelpPanel } from "../parts/HelpPanel";
 import { HistoryPanel } from "../parts/HistoryPanel";
@@ -76,6 +77,7 @@ function Bench({ stale }: { stale: boolean }) {
         </div>
       </div>
       <HistoryPanel open={open === "history"} close={() => setOpen(undefined)} />
+      <ClashDialog />
       <HelpPanel open={open === "help"} close={() => setOpen(undefined)} />
     </div>
   );

@@ -71,7 +71,7 @@ function PartRow({ kept }: { kept: KeptPart }) {
       const { id, version, part: current } = now.parts.find((each) => each.id === kept.id) ?? kept;
       return { do: "record", table: "part", id, version, record: { ...current, ...to(current) } };
     });
-    setProblem(refusal?.stale ? "Somebody else changed this part meanwhile: look again." : refusal?.message);
+    setProblem(refusal?.message);
   };
   const mass = sheet.figures[`parts.${part.name}.mass_kg`]?.value;
   const faces = Object.keys(part.faces ?? {}).length;

@@ -109,9 +109,7 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
       const { id, version, item: current } = now.survey.find((each) => each.id === kept.id) ?? kept;
       return { do: "record", table: "survey_item", id, version, record: { ...current, ...to(current) } };
     });
-    setProblem(
-      refusal?.stale ? "Somebody else changed this item meanwhile: look at it again." : refusal?.message,
-    );
+    setProblem(refusal?.message);
   };
   const photos = sheet.photos.filter(({ photo }) => photo.item === item.item);
   return (
