@@ -6,11 +6,11 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Server, Window
+from tests.journeys.conftest import Served, Window
 
 
 @pytest.fixture
-def page(demo_server: Server, window: Window) -> Page:
+def page(demo_server: Served, window: Window) -> Page:
     window.page.goto(demo_server.url)
     return window.page
 

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import Server, Window
+from tests.journeys.conftest import Served, Window
 
 LONG_VAN = {
     "wheelbase": 3980,
@@ -52,7 +52,7 @@ RIGS: dict[str, dict[str, Any]] = {
 DIAMETER = {"van": 743.9, "open": 693.0, "wagon": 802.8, "pickup": 806.45, "cab-chassis": 866.3}
 
 
-def ask(server: Server, method: str, path: str, body: dict[str, Any]) -> Any:
+def ask(server: Served, method: str, path: str, body: dict[str, Any]) -> Any:
     raw = json.dumps(body).encode()
     request = urllib.request.Request(
         f"{server.url}/api{path}", raw, {"Content-Type": "application/json"}, method=method
@@ -61,7 +61,7 @@ def ask(server: Server, method: str, path: str, body: dict[str, Any]) -> Any:
         return json.load(answer)
 
 
-def build(server: Server, form: str, *lines: str) -> int:
+def build(server: Served, form: str, *lines: str) -> int:
     """A rig of that form with its four dimensions, and those changes."""
     figures = RIGS[form]
     head = {"name": form, "form": form, "wheelbase": str(figures["wheelbase"]), "size": figures["size"]}
@@ -102,7 +102,7 @@ def assert_apart(all_boxes: list[dict[str, float]]) -> None:
 
 
 @pytest.mark.parametrize("form", RIGS)
-def test_it_is_to_scale(empty_server: Server, window: Window, form: str) -> None:
+def test_it_is_to_scale(empty_server: Served, window: Window, form: str) -> None:
     rig = build(empty_server, form)
     window.page.goto(f"{empty_server.url}/rigs/{rig}/rolling")
     expect(window.page.get_by_role("heading", level=1)).to_be_visible()
@@ -114,7 +114,7 @@ def test_it_is_to_scale(empty_server: Server, window: Window, form: str) -> None
 
 
 def test_a_larger_tyre_grows_on_the_drawing_by_as_much_as_it_is_larger(
-    empty_server: Server, window: Window
+    empty_server: Served, window: Window
 ) -> None:
     rig = build(empty_server, "wagon", "tyre 285/75R17")
     for stage, diameter in (("as-found", 802.8), ("planned", 859.3)):
@@ -125,7 +125,7 @@ def test_a_larger_tyre_grows_on_the_drawing_by_as_much_as_it_is_larger(
         assert 2 * radius / (rear - front) * 2740 == pytest.approx(diameter, rel=1e-3)
 
 
-def test_old_and_new_are_told_apart_without_colour(server: Server, window: Window) -> None:
+def test_old_and_new_are_told_apart_without_colour(server: Served, window: Window) -> None:
     page = window.page
     ask(server, "POST", "/rigs/1/changes", {"line": "tyre 285/75R17"})
     ask(server, "POST", "/rigs/1/changes", {"line": "tyre 37x12.50R17"})
@@ -142,7 +142,7 @@ def test_old_and_new_are_told_apart_without_colour(server: Server, window: Windo
 
 @pytest.mark.parametrize("width", [1280, 820])
 @pytest.mark.parametrize("form", ["van", "open"])
-def test_labels_never_collide(empty_server: Server, chromium: Browser, form: str, width: int) -> None:
+def test_labels_never_collide(empty_server: Served, chromium: Browser, form: str, width: int) -> None:
     lines = [f"{what} {i}" for i, what in enumerate(["tyre 235/85R16", "gears 4.56", "gears rear 4.30"] * 4)]
     rig = build(empty_server, form, *(line.rsplit(" ", 1)[0] for line in lines))
     window = Window(chromium, width=width, height=1100)
@@ -156,7 +156,7 @@ def test_labels_never_collide(empty_server: Server, chromium: Browser, form: str
     window.context.close()
 
 
-def test_what_is_not_known_is_drawn_by_proportion_and_said_so(empty_server: Server, window: Window) -> None:
+def test_what_is_not_known_is_drawn_by_proportion_and_said_so(empty_server: Served, window: Window) -> None:
     page = window.page
     rig = ask(empty_server, "POST", "/rigs", {"name": "Bare", "form": "wagon"})["id"]
     page.goto(f"{empty_server.url}/rigs/{rig}/rolling")

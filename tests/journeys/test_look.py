@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import Server, Window, type_line
+from tests.journeys.conftest import Served, Window, type_line
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SHEETS = ("rig", "plan", "rolling", "trip")
@@ -24,10 +24,9 @@ def plan(page: Page, url: str) -> None:
         type_line(page, line)
 
 
-@pytest.mark.parametrize("theme", ["light", "night"])
-@pytest.mark.parametrize("width", [1280, 820])
+@pytest.mark.parametrize(("width", "theme"), [(1280, "light"), (820, "night")])
 def test_axe_finds_nothing_and_nothing_sticks_out(
-    server: Server, chromium: Browser, theme: str, width: int
+    server: Served, chromium: Browser, theme: str, width: int
 ) -> None:
     window = Window(chromium, width=width, height=1100, settings=f'{{"theme":"{theme}","units":"inch"}}')
     page = window.page
@@ -55,7 +54,7 @@ def test_axe_finds_nothing_and_nothing_sticks_out(
     window.context.close()
 
 
-def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Server, chromium: Browser) -> None:
+def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Served, chromium: Browser) -> None:
     window = Window(chromium, width=820, height=1100, settings='{"theme":"night"}')
     page = window.page
     for rig, sheet, settled in (
@@ -71,7 +70,7 @@ def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Server, chromium
     window.context.close()
 
 
-def test_axe_finds_nothing_on_an_empty_rig(empty_server: Server, window: Window) -> None:
+def test_axe_finds_nothing_on_an_empty_rig(empty_server: Served, window: Window) -> None:
     page = window.page
     page.goto(empty_server.url)
     page.get_by_label("Name").fill("Bare")
@@ -83,7 +82,7 @@ def test_axe_finds_nothing_on_an_empty_rig(empty_server: Server, window: Window)
     window.assert_quiet()
 
 
-def test_targets_are_large_enough_for_a_thumb(server: Server, chromium: Browser) -> None:
+def test_targets_are_large_enough_for_a_thumb(server: Served, chromium: Browser) -> None:
     window = Window(chromium, width=820, height=1100)
     plan(window.page, server.url)
     for sheet in SHEETS:
@@ -98,7 +97,7 @@ def test_targets_are_large_enough_for_a_thumb(server: Server, chromium: Browser)
     window.context.close()
 
 
-def test_the_keyboard_alone_is_enough(server: Server, window: Window) -> None:
+def test_the_keyboard_alone_is_enough(server: Served, window: Window) -> None:
     page = window.page
     page.goto(server.url)
     expect(page.get_by_role("link", name="Plover")).to_be_visible()
@@ -148,7 +147,7 @@ def test_the_keyboard_alone_is_enough(server: Server, window: Window) -> None:
     window.assert_quiet()
 
 
-def test_a_job_card_prints_without_the_screen_around_it(server: Server, window: Window) -> None:
+def test_a_job_card_prints_without_the_screen_around_it(server: Served, window: Window) -> None:
     page = window.page
     plan(page, server.url)
     page.get_by_role("button", name="2 jobs").first.click()

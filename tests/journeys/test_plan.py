@@ -6,11 +6,11 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Server, Window, type_line
+from tests.journeys.conftest import Served, Window, type_line
 
 
 @pytest.fixture
-def page(server: Server, window: Window) -> Page:
+def page(server: Served, window: Window) -> Page:
     """The plan of three changes."""
     page = window.page
     page.goto(f"{server.url}/rigs/1/plan")
@@ -93,7 +93,7 @@ def test_fitted_by_mistake_is_taken_back(page: Page) -> None:
 
 
 def test_a_build_goes_out_and_comes_in_through_the_browser(
-    page: Page, server: Server, tmp_path: Path
+    page: Page, server: Served, tmp_path: Path
 ) -> None:
     page.keyboard.press("1")
     with page.expect_download() as download:

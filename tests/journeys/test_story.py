@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Server, Window, type_line
+from tests.journeys.conftest import Served, Server, Window, type_line
 
 
 def findings(page: Page) -> list[str]:
@@ -21,9 +21,9 @@ def headline(page: Page, label: str) -> str:
     return row.locator("dd b").inner_text()
 
 
-def test_from_tyre_to_trip(server: Server, window: Window) -> None:
+def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     page = window.page
-    page.goto(server.url)
+    page.goto(process.url)
     page.get_by_role("link", name=re.compile("Plover")).click()
     expect(page.get_by_role("heading", name="Rolling", exact=True)).to_be_visible()
     expect(page.get_by_text("leaves 15 June 2026 · 105 days")).to_be_visible()
@@ -110,8 +110,8 @@ def test_from_tyre_to_trip(server: Server, window: Window) -> None:
     expect(page.get_by_text("Here work took 1.4 times its guess so far: reckon with 23 h.")).to_be_visible()
 
     # The process is killed; everything is there when it starts again.
-    server.kill()
-    server.start()
+    process.kill()
+    process.start()
     page.reload()
     expect(page.get_by_text("2 changes still stand between")).to_be_visible()
     window.forgive("Failed to load resource", "ERR_CONNECTION_REFUSED")
@@ -134,7 +134,7 @@ def test_from_tyre_to_trip(server: Server, window: Window) -> None:
     window.assert_quiet()
 
 
-def test_a_builders_own_vehicle(empty_server: Server, window: Window) -> None:
+def test_a_builders_own_vehicle(empty_server: Served, window: Window) -> None:
     page = window.page
     page.goto(empty_server.url)
     expect(page.get_by_role("heading", name="Begin with your vehicle")).to_be_visible()

@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Browser, expect
 
-from tests.journeys.conftest import Server, Window, type_line
+from tests.journeys.conftest import Served, Server, Window, type_line
 
 
 @pytest.mark.parametrize(
@@ -17,7 +17,7 @@ from tests.journeys.conftest import Server, Window, type_line
     ],
 )
 def test_a_line_that_cannot_be_read_says_what_would_work(
-    server: Server, window: Window, typed: str, says: str
+    server: Served, window: Window, typed: str, says: str
 ) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/plan")
@@ -29,7 +29,7 @@ def test_a_line_that_cannot_be_read_says_what_would_work(
     expect(page.get_by_role("main").get_by_text("Nothing is planned yet")).to_be_visible()
 
 
-def test_a_decimal_comma_is_read_to_the_teeth(server: Server, window: Window) -> None:
+def test_a_decimal_comma_is_read_to_the_teeth(server: Served, window: Window) -> None:
     window.page.goto(f"{server.url}/rigs/1/plan")
     type_line(window.page, "gears 4,56")
     expect(
@@ -37,7 +37,7 @@ def test_a_decimal_comma_is_read_to_the_teeth(server: Server, window: Window) ->
     ).to_be_visible()
 
 
-def test_a_smaller_tyre_is_drawn_inside_the_old_one(server: Server, window: Window) -> None:
+def test_a_smaller_tyre_is_drawn_inside_the_old_one(server: Served, window: Window) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/rolling")
     type_line(page, "tyre 205/70R15")
@@ -47,7 +47,7 @@ def test_a_smaller_tyre_is_drawn_inside_the_old_one(server: Server, window: Wind
     expect(page.get_by_label("What this upsets")).to_contain_text("% high")
 
 
-def test_a_rig_without_a_date_and_with_one_that_has_passed(server: Server, window: Window) -> None:
+def test_a_rig_without_a_date_and_with_one_that_has_passed(server: Served, window: Window) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/trip")
     leaves = page.get_by_label("Leaves on")
@@ -62,7 +62,7 @@ def test_a_rig_without_a_date_and_with_one_that_has_passed(server: Server, windo
 
 
 def test_two_windows_on_one_rig_never_overwrite_each_other_in_silence(
-    server: Server, window: Window, chromium: Browser
+    server: Served, window: Window, chromium: Browser
 ) -> None:
     mine = window.page
     other = Window(chromium, settings='{"person":"Ruben"}')
@@ -86,7 +86,7 @@ def test_two_windows_on_one_rig_never_overwrite_each_other_in_silence(
 
 
 def test_two_windows_on_one_record_choose_what_stands(
-    demo_server: Server, window: Window, chromium: Browser
+    demo_server: Served, window: Window, chromium: Browser
 ) -> None:
     mine = window.page
     other = Window(chromium, settings='{"person":"Ruben"}')
@@ -114,11 +114,11 @@ def test_two_windows_on_one_record_choose_what_stands(
     other.context.close()
 
 
-def test_the_server_gone_while_typing_keeps_what_was_typed(server: Server, window: Window) -> None:
+def test_the_server_gone_while_typing_keeps_what_was_typed(process: Server, window: Window) -> None:
     page = window.page
-    page.goto(f"{server.url}/rigs/1/plan")
+    page.goto(f"{process.url}/rigs/1/plan")
     type_line(page, "tyre 285/75R17")
-    server.kill()
+    process.kill()
     # Two things are entered while nobody answers, and the second builds on the first.
     cost = page.get_by_role("textbox", name="cost")
     cost.fill("1640")
@@ -131,7 +131,7 @@ def test_the_server_gone_while_typing_keeps_what_was_typed(server: Server, windo
     page.keyboard.press("Enter")
     expect(page.get_by_text("2 entries are kept in this browser")).to_be_visible()
     # The lid is closed and opened again before the server is back.
-    server.start()
+    process.start()
     expect(page.get_by_text("is not answering")).to_have_count(0)
     expect(page.get_by_role("main").get_by_role("button", name="gears 4.10 rear", exact=True)).to_be_visible()
     expect(page.get_by_role("textbox", name="cost").first).to_have_value("1640")
@@ -139,7 +139,7 @@ def test_the_server_gone_while_typing_keeps_what_was_typed(server: Server, windo
     expect(page.get_by_role("main").get_by_role("listitem")).to_have_count(2)
 
 
-def test_a_half_typed_line_survives_a_reload(server: Server, window: Window) -> None:
+def test_a_half_typed_line_survives_a_reload(server: Served, window: Window) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/plan")
     type_line(page, "tyre 285/7", enter=False)
@@ -150,7 +150,7 @@ def test_a_half_typed_line_survives_a_reload(server: Server, window: Window) -> 
     expect(page.get_by_label("Type a change or a figure")).to_have_value("tyre 285/7")
 
 
-def test_a_rig_that_is_not_there(server: Server, window: Window) -> None:
+def test_a_rig_that_is_not_there(server: Served, window: Window) -> None:
     window.page.goto(f"{server.url}/rigs/99/plan")
     expect(window.page.get_by_text("There is no rig 99 here.")).to_be_visible()
     window.page.get_by_role("link", name="all rigs").click()

@@ -3,7 +3,7 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { answered, client, Refusal, Unreachable } from "./client";
-import type { Carrier, Known, Sheet, Units } from "./types";
+import type { Carrier, Known, MassKnown, Sheet, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
@@ -11,9 +11,9 @@ export type Table = "question" | "gap" | "part" | "survey_item";
 export type Droppable = Table | "photo" | "accepted";
 type Typed = Record<string, string>;
 /** Mass, place and cost of a change, as typed. */
-export type Placed = { mass: string; x: string; z: string; cost: number | null };
+export type Placed = { mass: string; mass_known: MassKnown; x: string; z: string; cost: number | null };
 
-const NOT_PLACED = { mass: "", x: "", z: "", cost: null };
+const NOT_PLACED = { mass: "", mass_known: "assumed", x: "", z: "", cost: null } as const;
 
 export type Write =
   | {

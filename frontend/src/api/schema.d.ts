@@ -750,6 +750,12 @@ export interface components {
              */
             mass: string | null;
             /**
+             * Mass Known
+             * @default assumed
+             * @enum {string}
+             */
+            mass_known: "measured" | "plate" | "assumed";
+            /**
              * Note
              * @default null
              */
@@ -818,6 +824,11 @@ export interface components {
             kind: string;
             /** Mass Kg */
             mass_kg: number | null;
+            /**
+             * Mass Known
+             * @enum {string}
+             */
+            mass_known: "measured" | "plate" | "assumed";
             /** Mass X Mm */
             mass_x_mm: number | null;
             /** Mass Z Mm */
@@ -1548,6 +1559,12 @@ export interface components {
              * @default
              */
             mass: string;
+            /**
+             * Mass Known
+             * @default assumed
+             * @enum {string}
+             */
+            mass_known: "measured" | "plate" | "assumed";
             /**
              * Option
              * @default null

@@ -102,6 +102,7 @@ class Ask:
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
+        self.shares: dict[str, float] = {}
         self.parts: dict[str, Part] = {}
 
     def part(self, name: str, function: Callable[["Ask"], T]) -> T:
@@ -113,6 +114,7 @@ class Ask:
             self.here |= inner.here
             self.found |= inner.found
             self.stands_in |= inner.stands_in
+            self.shares |= inner.shares
         self.parts |= inner.parts
         self.parts[name] = Part(value, inner)
         return value
@@ -147,6 +149,12 @@ class Ask:
         """What the size noted at ``path`` says. Raises Missing."""
         return sidewall(self.need(path, as_found))
 
+    def times(self, label: str, share: float) -> float:
+        """A factor of 1 that may be off by ``share``: of what is no figure of the rig, such as a change's mass."""
+        if share > 0:
+            self.shares[label] = share
+        return 1.0
+
     def sources(self) -> dict[str, Doubted]:
         """Every uncertain input that was asked for, by the key under which it can be moved."""
         found: dict[str, Doubted] = {}
@@ -156,7 +164,7 @@ class Ask:
             found |= _sources(path + AS_FOUND, path, figure)
         for path, value in self.stands_in.items():
             found |= _sources(path, path, Figure(value))
-        return found
+        return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
 
 
 class Part:
@@ -215,6 +223,9 @@ class MovedAsk(Ask):
         if noted is not None:
             return float(noted)
         return super().typical(path, value, as_found) + self._moves.get(path, 0.0)
+
+    def times(self, label: str, share: float) -> float:
+        return 1.0 + self._moves.get(label, 0.0)
 
     def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
         size = self.need(path, as_found)
@@ -313,7 +324,7 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
         bare.stands_in,
         doubt=doubt,
         doubt_from={
-            said(place): tuple(_share(name, share, figures) for name, share in shares)
+            said(place): tuple(_share(name, share, figures, ask.shares) for name, share in shares)
             for place, shares in spread.shares.items()
             if said(place) in doubt
         },
@@ -321,7 +332,11 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
     )
 
 
-def _share(name: str, share: float, sizes: Mapping[str, tuple[str, bool]]) -> Share:
+def _share(
+    name: str, share: float, sizes: Mapping[str, tuple[str, bool]], of_no_figure: Mapping[str, float]
+) -> Share:
+    if name in of_no_figure:
+        return Share(name, None, share)
     if name == SCALE:
         return Share("the scale itself", "body.front_axle_kg", share)
     if name in sizes:

@@ -15,6 +15,7 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints, WithJsonSc
 from jorvak.core.calculation import NotNegative, Number
 
 Known = Literal["measured", "plate", "worked out", "assumed"]
+MassKnown = Literal["measured", "plate", "assumed"]
 Form = Literal["wagon", "pickup", "cab-chassis", "van", "open"]
 Carrier = Literal["frame", "body", "front-axle", "rear-axle"]
 State = Literal["idea", "chosen", "bought", "fitted", "dropped"]
@@ -211,6 +212,7 @@ class Change(Frozen):
     fields: dict[str, Any]
     state: State = "chosen"
     mass_kg: Number | None = None
+    mass_known: MassKnown = Field("assumed", description="weighed, from the maker's sheet, or guessed")
     mass_x_mm: Number | None = None
     mass_z_mm: Number | None = None
     cost: NotNegative | None = Field(None, description="price; the retail price where it is a gift")

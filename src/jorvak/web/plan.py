@@ -12,7 +12,7 @@ from jorvak.core.kinds import draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
-from jorvak.core.rig import Change, Figure, Fitted, Rig, State
+from jorvak.core.rig import Change, Figure, Fitted, MassKnown, Rig, State
 from jorvak.core.shorthand import read_fields
 from jorvak.core.stages import read_stage, steps_before
 from jorvak.store import NotThere, RigRecord
@@ -50,6 +50,7 @@ class NewChange(BaseModel):
     mass: str = Field("", max_length=60)
     x: str = Field("", max_length=60)
     z: str = Field("", max_length=60)
+    mass_known: MassKnown = "assumed"
     cost: NotNegative | None = None
     option: str | None = Field(None, max_length=90)
 
@@ -70,6 +71,7 @@ class ChangeEdit(BaseModel):
     mass: str | None = Field(None, max_length=60)
     x: str | None = Field(None, max_length=60)
     z: str | None = Field(None, max_length=60)
+    mass_known: MassKnown = "assumed"
 
 
 class Move(BaseModel):
@@ -122,6 +124,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         kind=wanted.kind,
         fields=wanted.fields,
         mass_kg=wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"],
+        mass_known=body.mass_known,
         mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
         mass_z_mm=placed["mass_z_mm"],
         cost=body.cost,

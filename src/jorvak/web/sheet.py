@@ -23,6 +23,7 @@ from jorvak.core.rig import (
     Fitted,
     Form,
     Gap,
+    MassKnown,
     Part,
     Photo,
     Question,
@@ -71,6 +72,7 @@ class ChangeLine(BaseModel):
     title: str
     state: State
     mass_kg: float | None
+    mass_known: MassKnown
     mass_x_mm: float | None
     mass_z_mm: float | None
     cost: float | None
@@ -253,6 +255,7 @@ def _change_line(rig: Rig, change: Change, step: int, version: int, spent: float
         title=title_of(change),
         state=change.state,
         mass_kg=change.mass_kg,
+        mass_known=change.mass_known,
         mass_x_mm=change.mass_x_mm,
         mass_z_mm=change.mass_z_mm,
         cost=change.cost,

@@ -1,8 +1,9 @@
 /** A change by its kind's own fields: a new one, or one that stands in the order. Everything is typed as on a tape. */
 import { type FormEvent, useState } from "react";
 
-import type { ChangeLine, Kind } from "../../api/types";
+import type { ChangeLine, Kind, MassKnown } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { focusSoon } from "../../parts/focusSoon";
 
 type Props = { change?: ChangeLine; option?: string; done: () => void };
@@ -13,6 +14,12 @@ const PLACED = [
   { key: "x", from: "mass_x_mm", label: "behind the front axle", example: "−780" },
   { key: "z", from: "mass_z_mm", label: "above the ground", example: "560" },
 ] as const;
+
+const MASS_KNOWN: { value: MassKnown; text: string }[] = [
+  { value: "assumed", text: "guessed" },
+  { value: "plate", text: "the maker’s" },
+  { value: "measured", text: "weighed" },
+];
 
 const MONEY = [
   { key: "cost", label: "cost", example: "640" },
@@ -27,6 +34,7 @@ export function ChangeForm({ change, option, done }: Props) {
   const kind = catalogue.kinds.find((each) => each.name === kindName) ?? catalogue.kinds[0];
   const [typed, setTyped] = useState<Typed>(() => (change && kind ? asTyped(change, kind, write) : {}));
   const [placed, setPlaced] = useState<Typed>(() => placedOf(change, write));
+  const [weighed, setWeighed] = useState<MassKnown>(change?.mass_known ?? "assumed");
   const [sums, setSums] = useState<Typed>(() => sumsOf(change));
   const [gift, setGift] = useState(change?.gift ?? false);
   const [of, setOf] = useState(change?.option ?? option ?? "");
@@ -47,7 +55,7 @@ export function ChangeForm({ change, option, done }: Props) {
         return setProblem({ field: key, message: `${label}: a number from 0 up, for example ${example}.` });
       amounts[key] = number;
     }
-    const places = { mass: placed.mass ?? "", x: placed.x ?? "", z: placed.z ?? "" };
+    const places = { mass: placed.mass ?? "", x: placed.x ?? "", z: placed.z ?? "", mass_known: weighed };
     const refusal = change
       ? await put({
           do: "edit",
@@ -67,17 +75,15 @@ export function ChangeForm({ change, option, done }: Props) {
   };
 
   const field = (key: string, label: string, value: string, set: (text: string) => void, example: string) => (
-    <label key={key} className="grid content-start gap-1">
-      <span className="text-quiet">{label}</span>
-      <input
-        className="field w-36"
-        value={value}
-        placeholder={example}
-        onChange={(event) => set(event.target.value)}
-        aria-invalid={problem?.field === key}
-        autoComplete="off"
-      />
-    </label>
+    <Entry
+      key={key}
+      label={label}
+      className="w-36"
+      value={value}
+      set={set}
+      example={example}
+      invalid={problem?.field === key}
+    />
   );
   return (
     <form
@@ -87,22 +93,16 @@ export function ChangeForm({ change, option, done }: Props) {
     >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
         {!change && (
-          <label className="grid gap-1">
-            <span className="text-quiet">kind</span>
-            <select
-              className="field"
-              value={kind.name}
-              ref={focusSoon}
-              onChange={(event) => {
-                setKindName(event.target.value);
-                setTyped({});
-              }}
-            >
-              {catalogue.kinds.map(({ name }) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="kind"
+            value={kind.name}
+            focus={focusSoon}
+            of={catalogue.kinds.map(({ name }) => name)}
+            choose={(name) => {
+              setKindName(name);
+              setTyped({});
+            }}
+          />
         )}
         {kind.fields.map((form) => {
           const path = `fields.${form.key}`;
@@ -112,15 +112,14 @@ export function ChangeForm({ change, option, done }: Props) {
           const label = `${form.label}${unit ? `, ${unit}` : ""}${form.required ? "" : " (if known)"}`;
           if (form.choices.length > 0 || form.yes_no)
             return (
-              <label key={form.key} className="grid gap-1">
-                <span className="text-quiet">{form.label}</span>
-                <select className="field" value={value} onChange={(event) => set(event.target.value)}>
-                  <option value="">–</option>
-                  {(form.yes_no ? ["yes", "no"] : form.choices).map((choice) => (
-                    <option key={choice}>{choice}</option>
-                  ))}
-                </select>
-              </label>
+              <Choice
+                key={form.key}
+                label={form.label}
+                value={value}
+                none="–"
+                of={form.yes_no ? ["yes", "no"] : form.choices}
+                choose={set}
+              />
             );
           return field(path, label, value, set, form.example);
         })}
@@ -135,6 +134,7 @@ export function ChangeForm({ change, option, done }: Props) {
             example,
           ),
         )}
+        <Choice label="the mass is" value={weighed} of={MASS_KNOWN} choose={setWeighed} />
         {MONEY.filter(({ key }) => change || key === "cost").map(({ key, label, example }) =>
           field(key, label, sums[key] ?? "", (text) => setSums({ ...sums, [key]: text }), example),
         )}
@@ -150,15 +150,13 @@ export function ChangeForm({ change, option, done }: Props) {
           </label>
         )}
         {options.length > 0 && (
-          <label className="grid gap-1">
-            <span className="text-quiet">belongs to the option</span>
-            <select className="field" value={of} onChange={(event) => setOf(event.target.value)}>
-              <option value="">none: it stands for itself</option>
-              {options.map((name) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
-          </label>
+          <Choice
+            label="belongs to the option"
+            value={of}
+            none="none: it stands for itself"
+            of={options}
+            choose={setOf}
+          />
         )}
       </div>
       {change && (

@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import type { Refusal } from "../../api/client";
 import type { ChangeLine } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice } from "../../parts/Entry";
 import { focusSoon } from "../../parts/focusSoon";
 import { day } from "../../parts/day";
 import { ChangeForm } from "./ChangeForm";
@@ -72,18 +73,13 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
               placeholder={change.guessed_hours}
               keep={(hours) => edit({ hours })}
             />
-            <label>
-              <span className="sr-only">State of {change.title}</span>
-              <select
-                className="min-h-10 border-b border-ink bg-transparent"
-                value={change.state}
-                onChange={(event) => void edit({ state: event.target.value })}
-              >
-                {(["idea", "chosen", "bought", "dropped"] as const).map((state) => (
-                  <option key={state}>{state}</option>
-                ))}
-              </select>
-            </label>
+            <Choice
+              bare
+              label={`State of ${change.title}`}
+              value={change.state}
+              of={["idea", "chosen", "bought", "dropped"] as const}
+              choose={(state) => void edit({ state })}
+            />
           </>
         )}
         {movable && (

@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { answered, client } from "../../api/client";
 import type { ChangeLine, KeptQuestion } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { day } from "../../parts/day";
 import { focusSoon } from "../../parts/focusSoon";
 import { useSettings } from "../../parts/settings";
@@ -213,40 +214,28 @@ export function AskForm({ done }: { done: () => void }) {
       aria-label="Ask a question"
     >
       <div className="flex flex-wrap items-end gap-5">
-        <label className="grid min-w-72 flex-1 gap-1">
-          <span className="text-quiet">what is to be decided</span>
-          <input
-            className="field"
-            value={said.ask}
-            ref={focusSoon}
-            placeholder="How does it get 40 mm?"
-            onChange={(event) => setSaid({ ...said, ask: event.target.value })}
-          />
-        </label>
-        <label className="grid min-w-72 flex-1 gap-1">
-          <span className="text-quiet">options, with commas between</span>
-          <input
-            className="field"
-            value={said.options}
-            placeholder="springs, spacers, trim"
-            onChange={(event) => setSaid({ ...said, options: event.target.value })}
-          />
-        </label>
-        <label className="grid gap-1">
-          <span className="text-quiet">the trade has a word on</span>
-          <select
-            className="field"
-            value={said.topic}
-            onChange={(event) => setSaid({ ...said, topic: event.target.value })}
-          >
-            <option value="">none of these</option>
-            {catalogue.topics.map(({ key, ask }) => (
-              <option key={key} value={key}>
-                {ask}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Entry
+          label="what is to be decided"
+          className="min-w-72 flex-1"
+          value={said.ask}
+          focus={focusSoon}
+          example="How does it get 40 mm?"
+          set={(ask) => setSaid({ ...said, ask })}
+        />
+        <Entry
+          label="options, with commas between"
+          className="min-w-72 flex-1"
+          value={said.options}
+          example="springs, spacers, trim"
+          set={(options) => setSaid({ ...said, options })}
+        />
+        <Choice
+          label="the trade has a word on"
+          value={said.topic}
+          none="none of these"
+          of={catalogue.topics.map(({ key, ask }) => ({ value: key, text: ask }))}
+          choose={(topic) => setSaid({ ...said, topic })}
+        />
       </div>
       {problem && (
         <p role="alert" className="text-oxide">

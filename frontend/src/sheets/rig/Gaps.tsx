@@ -2,6 +2,7 @@
 import { type FormEvent, useState } from "react";
 
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
 
@@ -33,16 +34,14 @@ export function Gaps() {
     if (!refusal) setSaid(NOTHING);
   };
   const field = (key: "name" | "x_mm" | "y_mm" | "z_mm", label: string, example: string) => (
-    <label key={key} className="grid gap-1">
-      <span className="text-quiet">{label}</span>
-      <input
-        className="field w-36"
-        value={said[key]}
-        placeholder={example}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        autoComplete="off"
-      />
-    </label>
+    <Entry
+      key={key}
+      label={label}
+      className="w-36"
+      value={said[key]}
+      example={example}
+      set={(text) => setSaid({ ...said, [key]: text })}
+    />
   );
   return (
     <section className="pt-6">
@@ -93,17 +92,12 @@ export function Gaps() {
       >
         <div className="flex flex-wrap items-end gap-4">
           {field("name", "place", "liner behind")}
-          <label className="grid gap-1">
-            <span className="text-quiet">at the wheel</span>
-            <select
-              className="field"
-              value={said.axle}
-              onChange={(event) => setSaid({ ...said, axle: event.target.value })}
-            >
-              <option>front</option>
-              <option>rear</option>
-            </select>
-          </label>
+          <Choice
+            label="at the wheel"
+            value={said.axle}
+            of={["front", "rear"]}
+            choose={(axle) => setSaid({ ...said, axle })}
+          />
           {AXES.map(({ key, label, example }) => field(key, `${label}, ${unit}`, example))}
           <button className="btn">add the place</button>
         </div>

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import type { KeptPart, Part } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
 
@@ -102,18 +103,20 @@ function PartRow({ kept }: { kept: KeptPart }) {
           )}
         </FigureButton>
         {part.price !== null && part.price !== undefined && <span>{money(part.price)}</span>}
-        <Pick
+        <Choice
+          bare
           label={`Where ${part.name} is`}
           value={part.place}
-          choices={PLACES}
+          of={PLACES}
           choose={(place) => void keep(() => ({ place }))}
         />
         {part.place === "shelf" && (
-          <Pick
+          <Choice
+            bare
             label={`How good ${part.name} is`}
             value={part.heap ?? ""}
             none="which heap"
-            choices={HEAPS}
+            of={HEAPS}
             choose={(heap) => void keep(() => ({ heap: heap || null }) as Partial<Part>)}
           />
         )}
@@ -217,68 +220,29 @@ function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<voi
       className="flex flex-wrap items-end gap-4 py-2"
       aria-label={`Add a face to ${part.name}`}
     >
-      <label className="grid gap-1">
-        <span className="text-quiet">face</span>
-        <input
-          className="field w-36"
-          value={said.name}
-          placeholder="rear flange"
-          onChange={(event) => setSaid({ ...said, name: event.target.value })}
-        />
-      </label>
-      <label className="grid gap-1">
-        <span className="text-quiet">kind</span>
-        <select
-          className="field"
-          value={said.kind}
-          onChange={(event) => setSaid({ ...said, kind: event.target.value })}
-        >
-          {Object.keys(catalogue.faces).map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </select>
-      </label>
-      <label className="grid gap-1">
-        <span className="text-quiet">goes onto</span>
-        <select
-          className="field max-w-48"
-          value={said.meets}
-          onChange={(event) => setSaid({ ...said, meets: event.target.value })}
-        >
-          <option value="">nothing said</option>
-          {others.map((other) => (
-            <option key={other}>{other}</option>
-          ))}
-        </select>
-      </label>
+      <Entry
+        label="face"
+        className="w-36"
+        value={said.name}
+        example="rear flange"
+        set={(name) => setSaid({ ...said, name })}
+      />
+      <Choice
+        label="kind"
+        value={said.kind}
+        of={Object.keys(catalogue.faces)}
+        choose={(kind) => setSaid({ ...said, kind })}
+      />
+      <Choice
+        label="goes onto"
+        className="max-w-48"
+        value={said.meets}
+        none="nothing said"
+        of={others}
+        choose={(meets) => setSaid({ ...said, meets })}
+      />
       <button className="btn">add the face</button>
     </form>
-  );
-}
-
-type PickProps<T extends string> = {
-  label: string;
-  value: T | "";
-  choices: readonly T[];
-  choose: (value: T) => void;
-  none?: string;
-};
-
-function Pick<T extends string>({ label, value, choices, choose, none }: PickProps<T>) {
-  return (
-    <label>
-      <span className="sr-only">{label}</span>
-      <select
-        className="min-h-10 border-b border-ink bg-transparent"
-        value={value}
-        onChange={(event) => choose(event.target.value as T)}
-      >
-        {none !== undefined && <option value="">{none}</option>}
-        {choices.map((choice) => (
-          <option key={choice}>{choice}</option>
-        ))}
-      </select>
-    </label>
   );
 }
 
@@ -304,30 +268,21 @@ function NewPart() {
     if (!refusal) setSaid(NOTHING);
   };
   const field = (key: keyof typeof NOTHING, label: string, example: string, wide = false) => (
-    <label className="grid gap-1">
-      <span className="text-quiet">{label}</span>
-      <input
-        className={`field ${wide ? "w-52" : "w-28"}`}
-        value={said[key]}
-        placeholder={example}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        autoComplete="off"
-      />
-    </label>
+    <Entry
+      label={label}
+      className={wide ? "w-52" : "w-28"}
+      value={said[key]}
+      example={example}
+      set={(text) => setSaid({ ...said, [key]: text })}
+    />
   );
   const pick = (key: "kind" | "place", label: string, choices: readonly string[]) => (
-    <label className="grid gap-1">
-      <span className="text-quiet">{label}</span>
-      <select
-        className="field"
-        value={said[key]}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-      >
-        {choices.map((choice) => (
-          <option key={choice}>{choice}</option>
-        ))}
-      </select>
-    </label>
+    <Choice
+      label={label}
+      value={said[key]}
+      of={choices}
+      choose={(word) => setSaid({ ...said, [key]: word })}
+    />
   );
   return (
     <form onSubmit={(event) => void submit(event)} className="cond py-3" aria-label="Add a part">

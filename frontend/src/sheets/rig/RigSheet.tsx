@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import type { Carrier, FigureSpec, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
@@ -234,16 +235,13 @@ function NewPoint() {
   };
   const unit = write(0, "x_mm").unit;
   const field = (key: "name" | "x" | "z", label: string, example: string) => (
-    <label className="grid gap-1">
-      <span className="text-quiet">{label}</span>
-      <input
-        className="field w-44"
-        value={said[key]}
-        placeholder={example}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        autoComplete="off"
-      />
-    </label>
+    <Entry
+      label={label}
+      className="w-44"
+      value={said[key]}
+      example={example}
+      set={(text) => setSaid({ ...said, [key]: text })}
+    />
   );
   return (
     <form
@@ -253,18 +251,7 @@ function NewPoint() {
     >
       <div className="flex flex-wrap items-end gap-4">
         {field("name", "point", "case guard")}
-        <label className="grid gap-1">
-          <span className="text-quiet">carried by</span>
-          <select
-            className="field"
-            value={said.on}
-            onChange={(event) => setSaid({ ...said, on: event.target.value as Carrier })}
-          >
-            {CARRIERS.map((carrier) => (
-              <option key={carrier}>{carrier}</option>
-            ))}
-          </select>
-        </label>
+        <Choice label="carried by" value={said.on} of={CARRIERS} choose={(on) => setSaid({ ...said, on })} />
         {field("x", `behind the front axle, ${unit}`, "1340, or −790 ahead")}
         {field("z", `above the ground, ${unit}`, "286")}
         <button className="btn">add the point</button>

@@ -1,6 +1,7 @@
 /** Repair or replace: the few numbers that matter, both ways laid side by side with their doubt. */
 import type { Side, Survey, SurveyItem, Weighing } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import type { Keep } from "./SurveySheet";
 
@@ -56,18 +57,12 @@ export function RepairOrReplace({ item, weighed, keep }: Props) {
             />
           </label>
         ))}
-        <label className="grid gap-1">
-          <span className="text-quiet">likely hidden</span>
-          <select
-            className="field"
-            value={weighing.hidden}
-            onChange={(event) => set({ hidden: event.target.value as "none" | "some" | "much" })}
-          >
-            {["none", "some", "much"].map((amount) => (
-              <option key={amount}>{amount}</option>
-            ))}
-          </select>
-        </label>
+        <Choice
+          label="likely hidden"
+          value={weighing.hidden ?? "some"}
+          of={["none", "some", "much"] as const}
+          choose={(hidden) => set({ hidden })}
+        />
         <Tick
           label="originality counts"
           on={weighing.original ?? false}

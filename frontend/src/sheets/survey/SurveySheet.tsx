@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { answered, client } from "../../api/client";
 import type { KeptItem, Survey, SurveyItem } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Choice, Entry } from "../../parts/Entry";
 import { day } from "../../parts/day";
 import { focusSoon } from "../../parts/focusSoon";
 import { useSettings } from "../../parts/settings";
@@ -129,15 +130,19 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
         </span>
         <Choice
           label={`Condition of ${item.item}`}
+          bare
+          className="w-32"
           value={item.condition ?? "cannot see yet"}
-          choices={CONDITIONS}
+          of={CONDITIONS}
           choose={(condition) => void keep(() => ({ condition }))}
         />
         <Choice
           label={`Decision on ${item.item}`}
+          bare
+          className={`w-32 ${standing.open && !item.decision ? "font-semibold text-oxide" : ""}`}
           value={item.decision ?? ""}
           none={standing.open ? "decide" : "–"}
-          choices={DECISIONS}
+          of={DECISIONS}
           choose={(decision) =>
             void keep(() => ({ decision: decision || null, decided_on: sheet.today }) as Partial<SurveyItem>)
           }
@@ -200,39 +205,11 @@ function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
       {words("reason", "why it was decided so", "cheap against a lost wheel")}
       <Choice
         label="What it touches"
-        shown
         value={item.concern ?? "structure"}
-        choices={CONCERNS}
+        of={CONCERNS}
         choose={(concern) => void keep(() => ({ concern }))}
       />
     </div>
-  );
-}
-
-type ChoiceProps<T extends string> = {
-  label: string;
-  value: T | "";
-  choices: readonly T[];
-  choose: (value: T) => void;
-  none?: string;
-  shown?: boolean;
-};
-
-function Choice<T extends string>({ label, value, choices, choose, none, shown = false }: ChoiceProps<T>) {
-  return (
-    <label className={shown ? "cond grid gap-1" : ""}>
-      <span className={shown ? "text-quiet" : "sr-only"}>{label}</span>
-      <select
-        className={`min-h-10 w-32 border-b border-ink bg-transparent ${value === "" && none === "decide" ? "font-semibold text-oxide" : ""}`}
-        value={value}
-        onChange={(event) => choose(event.target.value as T)}
-      >
-        {none !== undefined && <option value="">{none}</option>}
-        {choices.map((choice) => (
-          <option key={choice}>{choice}</option>
-        ))}
-      </select>
-    </label>
   );
 }
 
@@ -261,27 +238,23 @@ function NewItem({ zone }: { zone: Zone | undefined }) {
       aria-label="Add to the survey"
     >
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <label className="grid min-w-48 flex-1 gap-1">
-          <span className="text-quiet">looked at</span>
-          <input
-            className="field"
-            value={said.item}
-            placeholder="brake pipe, rear axle"
-            onChange={(event) => setSaid({ ...said, item: event.target.value })}
-          />
-        </label>
-        {!zone && <Choice label="zone" shown value={at} choices={ZONES} choose={setAt} />}
-        <Choice label="condition" shown value={condition} choices={CONDITIONS} choose={setCondition} />
-        <Choice label="touches" shown value={concern} choices={CONCERNS} choose={setConcern} />
-        <label className="grid min-w-48 flex-1 gap-1">
-          <span className="text-quiet">what was seen</span>
-          <input
-            className="field"
-            value={said.note}
-            placeholder="flaking under the clip"
-            onChange={(event) => setSaid({ ...said, note: event.target.value })}
-          />
-        </label>
+        <Entry
+          label="looked at"
+          className="min-w-48 flex-1"
+          value={said.item}
+          example="brake pipe, rear axle"
+          set={(item) => setSaid({ ...said, item })}
+        />
+        {!zone && <Choice label="zone" value={at} of={ZONES} choose={setAt} />}
+        <Choice label="condition" value={condition} of={CONDITIONS} choose={setCondition} />
+        <Choice label="touches" value={concern} of={CONCERNS} choose={setConcern} />
+        <Entry
+          label="what was seen"
+          className="min-w-48 flex-1"
+          value={said.note}
+          example="flaking under the clip"
+          set={(note) => setSaid({ ...said, note })}
+        />
         <button className="btn">add it{zone ? `, ${zone}` : ""}</button>
       </div>
       {problem && (

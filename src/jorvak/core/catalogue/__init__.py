@@ -5,7 +5,7 @@ from functools import cache, lru_cache
 from typing import Any
 
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue.spec import FigureSpec, Shape, usual_doubt
+from jorvak.core.catalogue.spec import FigureSpec, Shape, usual_doubt, usual_share
 from jorvak.core.catalogue.table import ENDS, GAP_FIGURES, PART_FIGURES, POINT_FIGURES, POSITIONS, rows
 from jorvak.core.rolling.tyre_size import readable_size
 
@@ -23,6 +23,7 @@ __all__ = [
     "checked",
     "spec_of",
     "usual_doubt",
+    "usual_share",
 ]
 
 MOST_RATIOS = 24

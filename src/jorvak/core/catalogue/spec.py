@@ -64,6 +64,11 @@ _COLUMN: dict[Known, int] = {"measured": 0, "plate": 1, "assumed": 2, "worked ou
 MATING_MM = 0.05
 
 
+def usual_share(quantity: Quantity, known: Known) -> float:
+    """How far a quantity without an absolute ± may be off, as a share of it."""
+    return _SHARE.get(quantity.name, _OTHER_SHARE)[_COLUMN[known]]
+
+
 def usual_doubt(spec: FigureSpec, value: Any, known: Known) -> float:
     """How far a number may be off, in the core's unit, where nobody said so. Words and wishes are exact.
 

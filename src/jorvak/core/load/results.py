@@ -2,7 +2,9 @@
 
 from dataclasses import dataclass
 
-from jorvak.core.kinds import Mass, masses_of
+from jorvak.core.catalogue import usual_share
+from jorvak.core.kinds import masses_of, title_of
+from jorvak.core.quantities import MASS
 from jorvak.core.results import Ask, Result, work_out
 from jorvak.core.stages import Moment
 
@@ -54,25 +56,26 @@ def added_mass(ask: Ask) -> AddedMass:
 def _added_mass(ask: Ask) -> AddedMass:
     front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
     for change in ask.moment.changes:
-        for mass in masses_of(change):
+        masses = masses_of(change)
+        off = (
+            ask.times(f"mass of {title_of(change)}", usual_share(MASS, change.mass_known)) if masses else 1.0
+        )
+        for mass in masses:
+            kg = mass.kg * off
             match mass.x_mm:
                 case None:
-                    unplaced += mass.kg
+                    unplaced += kg
                 case "front":
-                    front += mass.kg
-                    unsprung_front += mass.kg
+                    front += kg
+                    unsprung_front += kg
                 case "rear":
-                    rear += mass.kg
-                    unsprung_rear += mass.kg
-                case _:
-                    on_rear = _on_rear(mass, mass.x_mm, ask.need("body.wheelbase_mm"))
-                    front += mass.kg - on_rear
+                    rear += kg
+                    unsprung_rear += kg
+                case x_mm:
+                    on_rear = kg * x_mm / ask.need("body.wheelbase_mm")
+                    front += kg - on_rear
                     rear += on_rear
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced)
-
-
-def _on_rear(mass: Mass, x_mm: float, wheelbase_mm: float) -> float:
-    return mass.kg * x_mm / wheelbase_mm
 
 
 def load(ask: Ask) -> Load:
