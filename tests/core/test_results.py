@@ -8,6 +8,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
+from jorvak.core.load.results import load
 from jorvak.core.results import AS_FOUND, SCALE, Ask, Missing, MovedAsk, work_out
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.results import tyre
@@ -139,3 +140,29 @@ def test_a_mark_for_as_found_is_no_part_of_a_path(plover: Rig) -> None:
     assert (moved.need(path), moved.need(path, as_found=True)) == (448, 420)
     with pytest.raises(Missing):
         moved.need("body.rear_lift_mm")
+
+
+@pytest.mark.parametrize(("known", "share"), [("assumed", 0.10), ("plate", 0.03), ("measured", 0.01)])
+def test_the_mass_of_a_change_is_as_sure_as_it_is_known(plover: Rig, known: Any, share: float) -> None:
+    bare = planned(plover, "add drawers 100 kg at 0")
+    (drawers,) = bare.changes
+    weighed = replace(bare, changes=(drawers.model_copy(update={"mass_known": known}),))
+    before = work_out(moment(plover, "planned"), load)
+    after = work_out(moment(weighed, "planned"), load)
+    assert before.value and after.value and after.value.front_kg == pytest.approx(before.value.front_kg + 100)
+    assert after.off("rear_kg") == pytest.approx(before.off("rear_kg"))
+    assert after.off("front_kg") ** 2 == pytest.approx(before.off("front_kg") ** 2 + (100 * share) ** 2)
+    said = {share.label: share.path for share in after.doubt_from["front_kg"]}
+    assert said["mass of drawers"] is None
+
+
+def test_what_masses_may_be_off_by_goes_on_into_the_sag(plover: Rig) -> None:
+    heavy = planned(plover, "add box 300 kg at 2740")
+    guessed = work_out(moment(heavy, "planned"), lift)
+    sure = replace(heavy, changes=(heavy.changes[0].model_copy(update={"mass_known": "measured"}),))
+    weighed = work_out(moment(sure, "planned"), lift)
+    place = "rear.suspension_lift_mm"
+    assert guessed.value == weighed.value and guessed.value and guessed.value.rear.suspension_lift_mm < 0
+    assert guessed.off(place) > weighed.off(place) > 0
+    labels = [share.label for share in guessed.doubt_from[place]]
+    assert "masses that come on the rear" in labels

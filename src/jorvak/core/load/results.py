@@ -1,9 +1,11 @@
 """What a rig weighs at a stage, on each axle, and what is left of what it may."""
 
+import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from jorvak.core.catalogue import usual_share
-from jorvak.core.kinds import masses_of, title_of
+from jorvak.core.kinds import Mass, masses_of, title_of
 from jorvak.core.quantities import MASS
 from jorvak.core.results import Ask, Result, work_out
 from jorvak.core.stages import Moment
@@ -11,13 +13,18 @@ from jorvak.core.stages import Moment
 
 @dataclass(frozen=True, slots=True)
 class AddedMass:
-    """What changes add: on each axle by the lever, what of it is unsprung, and what has no place yet."""
+    """What changes add: on each axle by the lever, what of it is unsprung, and what has no place yet.
+
+    ``front_off_kg`` and ``rear_off_kg`` are how far what comes on each axle may be off.
+    """
 
     front_kg: float
     rear_kg: float
     unsprung_front_kg: float
     unsprung_rear_kg: float
     unplaced_kg: float
+    front_off_kg: float
+    rear_off_kg: float
 
     @property
     def total_kg(self) -> float:
@@ -49,19 +56,40 @@ def load_results(moment: Moment) -> LoadResults:
 
 
 def added_mass(ask: Ask) -> AddedMass:
-    """What the changes of a moment add. Raises Missing on the wheelbase where a place needs it."""
-    return ask.part("added mass", _added_mass)
+    """What the changes of a moment add, each mass taken at its word.
+
+    Raises Missing on the wheelbase where a place needs it.
+    """
+    return ask.part("added mass", lambda inner: _added(inner, _brought(inner), {}))
 
 
-def _added_mass(ask: Ask) -> AddedMass:
-    front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
-    for change in ask.moment.changes:
-        masses = masses_of(change)
-        off = (
-            ask.times(f"mass of {title_of(change)}", usual_share(MASS, change.mass_known)) if masses else 1.0
-        )
-        for mass in masses:
-            kg = mass.kg * off
+@dataclass(frozen=True, slots=True)
+class _Brought:
+    """What one change brings, and how far each of its masses may be off, as a share."""
+
+    label: str
+    masses: tuple[Mass, ...]
+    off: float
+
+
+def _brought(ask: Ask) -> list[_Brought]:
+    return ask.part(
+        "masses of the changes",
+        lambda inner: [
+            _Brought(f"mass of {title_of(change)}", masses, usual_share(MASS, change.mass_known))
+            for change in inner.moment.changes
+            if (masses := masses_of(change))
+        ],
+    )
+
+
+def _added(ask: Ask, brought: list[_Brought], factors: Mapping[str, float]) -> AddedMass:
+    front = rear = unsprung_front = unsprung_rear = unplaced = front_off = rear_off = 0.0
+    for bringing in brought:
+        was_front, was_rear = front, rear
+        factor = factors.get(bringing.label, 1.0)
+        for mass in bringing.masses:
+            kg = mass.kg * factor
             match mass.x_mm:
                 case None:
                     unplaced += kg
@@ -75,13 +103,16 @@ def _added_mass(ask: Ask) -> AddedMass:
                     on_rear = kg * x_mm / ask.need("body.wheelbase_mm")
                     front += kg - on_rear
                     rear += on_rear
-    return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced)
+        front_off = math.hypot(front_off, bringing.off * (front - was_front))
+        rear_off = math.hypot(rear_off, bringing.off * (rear - was_rear))
+    return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, front_off, rear_off)
 
 
 def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
-    added = added_mass(ask)
+    brought = _brought(ask)
+    added = _added(ask, brought, {each.label: ask.times(each.label, each.off) for each in brought})
     front, rear = found_front + added.front_kg, found_rear + added.rear_kg
     total = front + rear + added.unplaced_kg
     permitted = ask.maybe("body.permitted_kg")

@@ -201,9 +201,12 @@ def _added_corner(ask: Ask, end: End) -> float:
     if not ask.moment.changes:
         return 0.0
     added = added_mass(ask)
-    if end == "front":
-        return (added.front_kg - added.unsprung_front_kg) / 2
-    return (added.rear_kg - added.unsprung_rear_kg) / 2
+    sprung, off = {
+        "front": (added.front_kg - added.unsprung_front_kg, added.front_off_kg),
+        "rear": (added.rear_kg - added.unsprung_rear_kg, added.rear_off_kg),
+    }[end]
+    # Masses of many changes are one source at each end here: each for itself would be run twice for every height.
+    return sprung / 2 * (ask.times(f"masses that come on the {end}", off / abs(sprung)) if sprung else 1.0)
 
 
 def angles(ask: Ask) -> StanceOut:
