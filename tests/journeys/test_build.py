@@ -159,3 +159,33 @@ def test_a_donors_case_is_settled_face_by_face(page: Page) -> None:
     form.get_by_label("part").fill("donor case")
     form.get_by_role("button", name="add the part").click()
     expect(form.get_by_role("alert")).to_contain_text("There is a part “donor case” already")
+
+
+def test_the_survey_by_keyboard_alone(page: Page) -> None:
+    page.get_by_role("link", name="Plover as planned").click()
+    page.get_by_role("heading", level=1).wait_for()
+    page.locator("body").press("2")
+    page.get_by_role("heading", name="Survey", exact=True).wait_for()
+    page.get_by_role("button", name="engine", exact=False).first.focus()
+    page.keyboard.press("Enter")
+    looked_at = page.get_by_label("looked at")
+    for _ in range(30):
+        page.keyboard.press("Tab")
+        if looked_at.evaluate("element => element === document.activeElement"):
+            break
+    page.keyboard.type("coolant hose, lower")
+    page.keyboard.press("Tab")
+    page.keyboard.type("leaking")
+    page.keyboard.press("Tab")
+    page.keyboard.type("engine")
+    page.keyboard.press("Tab")
+    page.keyboard.type("soft, seeps when warm")
+    page.keyboard.press("Enter")
+    row = page.get_by_role("listitem").filter(has_text="coolant hose, lower")
+    expect(row).to_contain_text("soft, seeps when warm")
+    expect(looked_at).to_be_focused()
+    expect(page.get_by_label("Condition of coolant hose, lower")).to_have_value("leaking")
+    decision = page.get_by_label("Decision on coolant hose, lower")
+    decision.focus()
+    page.keyboard.type("replace")
+    expect(decision).to_have_value("replace")

@@ -89,7 +89,7 @@ def compare(views: Sequence[View], preset: Preset = METRIC) -> Comparison:
     """The views side by side. Raises Refused on ``stage``."""
     assessed = [assess(view.rig, view.stage, preset) for view in views]
     found = found_results(views[0].rig)
-    lists = [headlines(each.results, found) for each in assessed]
+    lists = [headlines(each.results, found, preset) for each in assessed]
     deciding = views[0].rig.brief.deciding
     rows = [_row(alike, alike[0].key in deciding) for alike in zip(*lists, strict=True)]
     shown = [row for row in rows if _differs(row)]

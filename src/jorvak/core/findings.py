@@ -108,8 +108,13 @@ class Here:
         change: Change | None = None,
         subject: str = "",
     ) -> Finding:
-        """A finding on a result, on figures, or on a change alone."""
+        """A finding on a result, on figures, or on a change alone.
+
+        ``subject`` tells findings of one code apart; one on an end does not rest on the other end's figures.
+        """
         rests = tuple(dict.fromkeys((*(result.rests_on if result else ()), *figures)))
+        if subject in OTHER_END:
+            rests = tuple(path for path in rests if f"{OTHER_END[subject]}_" not in path)
         raised = change.id if change else self._raised_by(rests)
         key = f"{code}:{subject}" if subject else code
         return Finding(key, code, severity, text, rests, raised, settled_by, place)
@@ -119,6 +124,8 @@ class Here:
         setters = [self.moment.set_by[path] for path in paths if path in self.moment.set_by]
         return max(setters, key=self.moment.rig.changes.index).id if setters else None
 
+
+OTHER_END = {"front": "rear", "rear": "front"}
 
 Rule = Callable[[Here], Iterator[Finding]]
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from jorvak.core.areas import Results, results_of
-from jorvak.core.quantities import Preset, quantity_of_key, write
+from jorvak.core.quantities import METRIC, SPEED, Preset, quantity_of_key, write
 from jorvak.core.results import Result, Share
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import End
@@ -129,12 +129,12 @@ def found_results(rig: Rig) -> Results:
     return results_of(moment(rig, "as-found", with_doubt=False))
 
 
-def headlines(here: Results, found: Results) -> tuple[Headline, ...]:
-    """The headline figures of ``here`` beside those as found."""
-    return tuple(headline(shown, here, found) for shown in SHOWN.values())
+def headlines(here: Results, found: Results, preset: Preset = METRIC) -> tuple[Headline, ...]:
+    """The headline figures of ``here`` beside those as found; labels carry speeds in the units of ``preset``."""
+    return tuple(headline(shown, here, found, preset) for shown in SHOWN.values())
 
 
-def headline(shown: Shown, here: Results, found: Results) -> Headline:
+def headline(shown: Shown, here: Results, found: Results, preset: Preset = METRIC) -> Headline:
     """One figure here beside that as found."""
     result = shown.of(here)
     value, place = number_at(result.value, shown.place)
@@ -143,7 +143,8 @@ def headline(shown: Shown, here: Results, found: Results) -> Headline:
         before, _ = number_at(shown.of(found).value, shown.place)
     label = shown.label
     if shown.key == "top_gear_rpm" and here.rolling.gears.value:
-        label = f"engine at {here.rolling.gears.value.speeds_kmh[0]:g} km/h in top"
+        speed = write(here.rolling.gears.value.speeds_kmh[0], SPEED, preset.unit(SPEED).symbol, places=0)
+        label = f"engine at {speed} in top"
     waits = result.waits_for
     return Headline(
         shown.key,

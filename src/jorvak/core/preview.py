@@ -39,8 +39,8 @@ def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC) -> Pr
         typed=typed,
         step=then if typed.means == "change" and isinstance(then, int) else None,
         here=after,
-        headlines=headlines(after.results, found),
-        before=headlines(now.results, found),
+        headlines=headlines(after.results, found, preset),
+        before=headlines(now.results, found, preset),
         raised=tuple(finding for finding in after.findings if finding.key not in had),
         settled=tuple(finding for finding in now.findings if finding.key not in has),
     )

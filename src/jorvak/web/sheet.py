@@ -230,7 +230,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         stage=stage,
         here=here,
         found_gears=found.rolling.gears,
-        headlines=headlines(here.results, found),
+        headlines=headlines(here.results, found, preset),
         outlines=Outlines(
             found=outline(moment(rig, "as-found")),
             today=outline(moment(rig, "today")),

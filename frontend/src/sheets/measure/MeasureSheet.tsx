@@ -55,6 +55,7 @@ export function MeasureSheet() {
         <List title="In this order" rows={now} go={setAt} current={current?.path} />
         <List title="Once it is fitted" rows={later} />
       </div>
+      <NotByTape />
       <Assumed paths={found.data?.assumed ?? []} />
     </>
   );
@@ -63,9 +64,32 @@ export function MeasureSheet() {
 function NothingToMeasure() {
   return (
     <p className="max-w-prose py-6">
-      No finding is too close to call, and no figure that decides is in doubt. Press a figure on the strip and
-      say that it decides: what it hangs on will stand here.
+      No finding waits for a tape, and no figure that decides is in doubt. Press a figure on the strip and say
+      that it decides: what it hangs on will stand here.
     </p>
+  );
+}
+
+/** What is too close to call and is settled by looking, asking or laying a part beside another. */
+function NotByTape() {
+  const { sheet } = useBench();
+  const open = sheet.here.findings.filter(
+    ({ severity, accepted, settled_by }) =>
+      severity === "measure" && !accepted && settled_by.every(({ figure }) => !figure),
+  );
+  if (open.length === 0) return null;
+  return (
+    <section className="pt-6">
+      <h2 className="border-b border-ink pb-1 font-semibold">Not by a tape</h2>
+      <ul>
+        {open.map((finding) => (
+          <li key={finding.key} className="border-b border-hair py-2">
+            {finding.text}{" "}
+            <span className="text-quiet">{finding.settled_by.map(({ text }) => text).join(" ")}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

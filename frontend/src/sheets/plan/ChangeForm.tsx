@@ -10,9 +10,9 @@ type Props = { change?: ChangeLine; option?: string; done: () => void };
 type Typed = Record<string, string>;
 
 const PLACED = [
-  { key: "mass", from: "mass_kg", label: "mass", example: "48" },
-  { key: "x", from: "mass_x_mm", label: "behind the front axle", example: "−780" },
-  { key: "z", from: "mass_z_mm", label: "above the ground", example: "560" },
+  { key: "mass", from: "mass_kg", label: "mass", example: 48 },
+  { key: "x", from: "mass_x_mm", label: "behind the front axle", example: -780 },
+  { key: "z", from: "mass_z_mm", label: "above the ground", example: 560 },
 ] as const;
 
 const MASS_KNOWN: { value: MassKnown; text: string }[] = [
@@ -74,11 +74,18 @@ export function ChangeForm({ change, option, done }: Props) {
     else done();
   };
 
-  const field = (key: string, label: string, value: string, set: (text: string) => void, example: string) => (
+  const field = (
+    key: string,
+    label: string,
+    value: string,
+    set: (text: string) => void,
+    example: string,
+    wide = false,
+  ) => (
     <Entry
       key={key}
       label={label}
-      className="w-36"
+      className={wide ? "w-80 max-w-full" : "w-36"}
       value={value}
       set={set}
       example={example}
@@ -121,7 +128,7 @@ export function ChangeForm({ change, option, done }: Props) {
                 choose={set}
               />
             );
-          return field(path, label, value, set, form.example);
+          return field(path, label, value, set, form.example, !form.quantity);
         })}
       </div>
       <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
@@ -131,7 +138,7 @@ export function ChangeForm({ change, option, done }: Props) {
             `${label}, ${write(0, from).unit}`,
             placed[key] ?? "",
             (text) => setPlaced({ ...placed, [key]: text }),
-            example,
+            write(example, from, { places: 0 }).text,
           ),
         )}
         <Choice label="the mass is" value={weighed} of={MASS_KNOWN} choose={setWeighed} />

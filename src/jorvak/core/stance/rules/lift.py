@@ -157,13 +157,14 @@ def lamps_to_aim(here: Here) -> Iterator[Finding]:
         return
     rake = angles.value.rake_change_deg if angles.value else 0.0
     raised = lift.value.front.body_rise_mm
+    higher = f"stand {here.mm(raised)} higher" if raised > NOTICED_MM else "stand no higher"
     nose_up = -rake >= LAMPS_RAKE_DEG - 1e-9
     if not nose_up and abs(rake) < LAMPS_RAKE_DEG / 2 and raised <= LAMPS_RISE_MM:
         return
     yield here.finding(
         "lamps-to-aim",
         "watch" if nose_up else "note",
-        f"The lamps stand {here.mm(raised)} higher and {abs(rake):.1f}° further nose-{'up' if rake < 0 else 'down'}: aim them.",
+        f"The lamps {higher} and point {abs(rake):.1f}° further {'up' if rake < 0 else 'down'}: aim them.",
         "nose",
         result=lift,
         settled_by=(Settle(text="Aim them loaded as for the road, by the local rules"),),
