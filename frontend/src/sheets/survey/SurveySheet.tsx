@@ -66,7 +66,7 @@ export function SurveySheet() {
       {survey && survey.first.length > 0 && (
         <p className="border-b border-hair py-2">
           <b className="font-semibold text-oxide">Before any lift: </b>
-          {survey.first.join(", ")}. A vehicle that is towed out is no expedition.
+          {survey.first.join(" · ")}. A vehicle that is towed out is no expedition.
         </p>
       )}
       {found.error && <p className="text-oxide">{found.error.message}</p>}
