@@ -79,7 +79,9 @@ def _tip_deg(given: ClimbIn) -> float | None:
     if len(missing) == len(group):
         return None
     if missing:
-        raise Refused(missing[0], f"{missing[0]} is missing: the tip limit wants all three of {', '.join(group)}.")
+        raise Refused(
+            missing[0], f"{missing[0]} is missing: the tip limit wants all three of {', '.join(group)}."
+        )
     assert given.wheelbase_mm and given.cg_behind_front_mm and given.cg_height_mm
     return math.degrees(math.atan((given.wheelbase_mm - given.cg_behind_front_mm) / given.cg_height_mm))
 

@@ -33,7 +33,9 @@ class GradeHoldOut(Answer):
     air_n: float = Field(description="air; negative pushes")
     power_kw: float = Field(description="needed at the engine")
     available_kw: float | None = Field(None, description="at this altitude; null for a turbo above 2500 m")
-    reserve_pct: float | None = Field(None, description="(available/needed − 1)·100; null where nothing is needed")
+    reserve_pct: float | None = Field(
+        None, description="(available/needed − 1)·100; null where nothing is needed"
+    )
     holds: bool | None = Field(None, description="it holds the speed in this gear")
 
 

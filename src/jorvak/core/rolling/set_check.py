@@ -41,7 +41,9 @@ def set_check(given: SetCheckIn) -> SetCheckOut:
         difference
         for field in given.fields
         if (
-            difference := compared(field, positions, [_value(item, field, i) for i, item in enumerate(given.items)])
+            difference := compared(
+                field, positions, [_value(item, field, i) for i, item in enumerate(given.items)]
+            )
         )
         is not None
     ]

@@ -13,7 +13,9 @@ class SpeedometerGearIn(Given):
     drive_teeth: Positive = Field(description="of the gear on the output shaft", examples=[7])
     axle_ratio: Positive = Field(description="ring and pinion", examples=[4.3])
     revs_per_mile: Positive = Field(description="of the tyre", examples=[655])
-    cable_revs_per_mile: Positive = Field(CABLE_REVS_PER_MILE, description="that the instrument counts as a mile")
+    cable_revs_per_mile: Positive = Field(
+        CABLE_REVS_PER_MILE, description="that the instrument counts as a mile"
+    )
 
 
 class SpeedometerGearOut(Answer):

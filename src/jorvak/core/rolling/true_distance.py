@@ -8,7 +8,9 @@ from jorvak.core.calculation import Answer, Calculation, Given, NotNegative, Pos
 class DistanceEvent(Given):
     odometer_km: NotNegative = Field(description="reading when it happened", examples=[128400])
     factor: Positive = Field(description="true = indicated × factor from here on", examples=[1.07])
-    new_reading_km: NotNegative | None = Field(None, description="where the instrument was changed: what the new one showed")
+    new_reading_km: NotNegative | None = Field(
+        None, description="where the instrument was changed: what the new one showed"
+    )
 
 
 class TrueDistanceIn(Given):

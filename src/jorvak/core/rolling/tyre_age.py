@@ -32,12 +32,14 @@ def tyre_age(given: TyreAgeIn) -> TyreAgeOut:
     on = _day(given.on)
     dot = given.dot.strip()
     if not (dot.isascii() and dot.isdigit() and len(dot) in (3, 4)):
-        raise Refused("dot", f"“{given.dot[:20]}” is no week and year: four digits, for example 2319, or three.")
+        raise Refused(
+            "dot", f"“{given.dot[:20]}” is no week and year: four digits, for example 2319, or three."
+        )
+    if len(dot) == 3:
+        return TyreAgeOut(made=None, age_years=None, verdict="replace")
     week = int(dot[:2])
     if not 1 <= week <= 53:
         raise Refused("dot", f"There is no week {dot[:2]}: the first two digits are a week from 01 to 53.")
-    if len(dot) == 3:
-        return TyreAgeOut(made=None, age_years=None, verdict="replace")
     made = date.fromisocalendar(2000 + int(dot[2:]), 1, 1) + timedelta(weeks=week - 1)
     if on < made - timedelta(days=AHEAD_DAYS):
         raise Refused("on", f"{on.isoformat()} lies before that tyre was made ({made.isoformat()}).")
