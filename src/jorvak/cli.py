@@ -41,6 +41,9 @@ def _parser() -> argparse.ArgumentParser:
         default="planned",
         help="as-found, today, planned, or K: after the K-th change of the order",
     )
+    assess.add_argument(
+        "--on", type=date.fromisoformat, default=date.today(), help="the day, for what ages (default today)"
+    )
     assess.set_defaults(run=_assess)
 
     check = commands.add_parser("check", help="is this a build file? every fault with its place")
@@ -132,7 +135,7 @@ def _assess(arguments: argparse.Namespace) -> int:
 
     try:
         rig = read_build(_bytes_of(arguments.file)).rig
-        assessed = assess(rig, read_stage(arguments.stage))
+        assessed = assess(rig, read_stage(arguments.stage), on=arguments.on)
     except Refused as refused:
         print(
             json.dumps(

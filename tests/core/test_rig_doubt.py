@@ -9,7 +9,7 @@ import pytest
 from jorvak.core.headlines import SHOWN, number_at
 from jorvak.core.load.results import load
 from jorvak.core.results import Ask, Missing, MovedAsk, work_out
-from jorvak.core.rolling.results import _taller, gear_table, speedometer_state
+from jorvak.core.rolling.results import gear_table, speedometer_state, taller
 from jorvak.core.stages import choosing, moment
 from jorvak.core.stance.results import angles, height, lift
 from tests.conftest import demo
@@ -17,7 +17,7 @@ from tests.conftest import demo
 THROWS = 1500
 RUNS = {
     "speedometer_error_pct": speedometer_state,
-    "taller_pct": _taller,
+    "taller_pct": taller,
     "top_gear_rpm": gear_table,
     "crawl_speed_kmh": gear_table,
     "front_lift_mm": lift,

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from jorvak.core.driveline.results import DrivelineResults, driveline_results
 from jorvak.core.load.results import LoadResults, load_results
-from jorvak.core.rolling.results import RollingResults, rolling_results
+from jorvak.core.rolling.area import RollingResults, rolling_results
 from jorvak.core.stages import Moment
 from jorvak.core.stance.results import StanceResults, stance_results
 

@@ -1,6 +1,7 @@
 """A rig at a stage -> every result and every finding. A pure function of the rig record."""
 
 from dataclasses import dataclass
+from datetime import date
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.findings import Finding, Here, findings
@@ -33,14 +34,18 @@ class Assessment:
 
 
 def assess(
-    rig: Rig, stage: Stage = "planned", preset: Preset = METRIC, with_doubt: bool = True
+    rig: Rig,
+    stage: Stage = "planned",
+    preset: Preset = METRIC,
+    with_doubt: bool = True,
+    on: date | None = None,
 ) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
-    ``with_doubt`` False is many times faster and takes every figure at its word. Raises Refused on
+    ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster and takes every figure at its word. Raises Refused on
     ``stage`` for a step that the order does not have.
     """
-    here = moment(rig, stage, with_doubt)
+    here = moment(rig, stage, with_doubt, on)
     results = results_of(here)
     return Assessment(
         stage=stage,

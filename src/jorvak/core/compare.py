@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.findings import Finding
@@ -85,9 +86,9 @@ def options_of(rig: Rig, question: Question, stage: Stage = "planned") -> list[V
     ]
 
 
-def compare(views: Sequence[View], preset: Preset = METRIC) -> Comparison:
+def compare(views: Sequence[View], preset: Preset = METRIC, on: date | None = None) -> Comparison:
     """The views side by side. Raises Refused on ``stage``."""
-    assessed = [assess(view.rig, view.stage, preset) for view in views]
+    assessed = [assess(view.rig, view.stage, preset, on=on) for view in views]
     found = found_results(views[0].rig)
     lists = [headlines(each.results, found, preset) for each in assessed]
     deciding = views[0].rig.brief.deciding

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from jorvak.core.catalogue import POSITIONS, TWINS
 from jorvak.core.rig import Figure, Figures
 
 Where = Literal["front", "rear", "both"]
@@ -25,6 +26,12 @@ def ends_of(where: Where) -> tuple[End, ...]:
 def where_said(where: Where) -> str:
     """The axles that a word names, in a title."""
     return "front and rear" if where == "both" else where
+
+
+def places_in(before: Figures) -> tuple[str, ...]:
+    """Where a rig has wheels: four and the spare, the inner ones where it has twin rear tyres."""
+    twins = tuple(position for position in TWINS if f"wheels.{position}.size" in before)
+    return tuple(f"wheels.{position}" for position in (*POSITIONS, *twins))
 
 
 def plate(value: float | str) -> Figure:

@@ -1,6 +1,7 @@
 """What a typed line would do to a rig, before it does it."""
 
 from dataclasses import dataclass, replace
+from datetime import date
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.findings import Finding
@@ -28,11 +29,11 @@ class Preview:
     settled: tuple[Finding, ...]
 
 
-def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC) -> Preview:
+def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC, on: date | None = None) -> Preview:
     """What ``typed`` would do at ``stage``. Raises Refused on ``stage``."""
     changed, then = _carried_out(rig, typed, stage)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
-    now, after = assess(rig, stage, preset, with_doubt=False), assess(changed, then, preset)
+    now, after = assess(rig, stage, preset, with_doubt=False, on=on), assess(changed, then, preset, on=on)
     found = found_results(rig)
     had, has = ({finding.key for finding in each.findings} for each in (now, after))
     return Preview(

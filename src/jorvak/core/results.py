@@ -106,18 +106,28 @@ class Ask:
         self.parts: dict[str, Part] = {}
 
     def part(self, name: str, function: Callable[["Ask"], T]) -> T:
-        """A part of a result that stands for itself: it is not worked out again when nothing under it moves."""
-        inner = Ask(self.moment)
-        try:
-            value = function(inner)
-        finally:
-            self.here |= inner.here
-            self.found |= inner.found
-            self.stands_in |= inner.stands_in
-            self.shares |= inner.shares
-        self.parts |= inner.parts
-        self.parts[name] = Part(value, inner)
+        """A part that results have in common: worked out once for a moment, and again when something under it moves."""
+        part = self.moment.parts.get(name)
+        if part is None:
+            inner = Ask(self.moment)
+            try:
+                part = Part(function(inner), inner)
+            except Missing:
+                self._takes_over(inner)
+                raise
+            self.moment.parts[name] = part
+        self._takes_over(part.asked)
+        self.parts[name] = part
+        value: T = part.value
         return value
+
+    def _takes_over(self, inner: "Ask") -> None:
+        """What a part asked for, the result asked for."""
+        self.here |= inner.here
+        self.found |= inner.found
+        self.stands_in |= inner.stands_in
+        self.shares |= inner.shares
+        self.parts |= inner.parts
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""
@@ -168,15 +178,16 @@ class Ask:
 
 
 class Part:
-    """A part of a result as it was worked out with nothing moved, and what moves it."""
+    """A part of results as it was worked out with nothing moved, what moves it, and what it came to when moved."""
 
     def __init__(self, value: Any, asked: Ask) -> None:
         self.value = value
-        self._asked = asked
+        self.asked = asked
+        self.moved: dict[tuple[tuple[str, float], ...], Any] = {}
 
     @cached_property
     def moved_by(self) -> frozenset[str]:
-        return frozenset(self._asked.sources())
+        return frozenset(self.asked.sources())
 
 
 class MovedAsk(Ask):
@@ -189,6 +200,7 @@ class MovedAsk(Ask):
         self._here: dict[str, Any] = {}
         self._found: dict[str, Any] = {}
         self._moves = moves
+        self._move = tuple(moves.items())
         for key, by in moves.items():
             plain = key.removesuffix(f" {SCALE}")
             path = plain.removesuffix(AS_FOUND)
@@ -205,10 +217,16 @@ class MovedAsk(Ask):
 
     def part(self, name: str, function: Callable[[Ask], T]) -> T:
         known = self._asked.parts.get(name)
-        if known is not None and known.moved_by.isdisjoint(self._moves):
+        if known is None:
+            return function(self)
+        if known.moved_by.isdisjoint(self._moves):
             value: T = known.value
             return value
-        return function(self)
+        # Several results move the same part in the same way.
+        if self._move not in known.moved:
+            known.moved[self._move] = function(self)
+        moved: T = known.moved[self._move]
+        return moved
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         moment = self.moment

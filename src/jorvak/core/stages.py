@@ -1,8 +1,9 @@
 """The rig at a moment of its order: as found, today, after any step, as planned."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
-from typing import Literal, cast
+from dataclasses import dataclass, field, replace
+from datetime import date
+from typing import Any, Literal, cast
 
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of, points_of
@@ -18,7 +19,9 @@ class Moment:
     """A rig at a stage: its figures ``found`` and ``here``, and which change last set one of them.
 
     ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add.
-    ``with_doubt``: whether what is worked out from it carries its doubt.
+    ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
+    looked at, for what ages; None where nobody said. ``parts`` is what several results have in common, worked
+    out once.
     """
 
     stage: Stage
@@ -29,6 +32,8 @@ class Moment:
     changes: tuple[Change, ...]
     points: Mapping[str, Carrier]
     with_doubt: bool = True
+    on: date | None = None
+    parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
 
     def without_doubt(self) -> "Moment":
         """The same moment with every figure taken at its word."""
@@ -102,7 +107,7 @@ def _measured_later(rig: Rig) -> dict[str, Change]:
     return later
 
 
-def moment(rig: Rig, stage: Stage, with_doubt: bool = True) -> Moment:
+def moment(rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = None) -> Moment:
     """The rig at ``stage``. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
@@ -122,4 +127,4 @@ def moment(rig: Rig, stage: Stage, with_doubt: bool = True) -> Moment:
                 here[path] = value
             if later.get(path) is change:
                 here[path] = rig.figures[path]
-    return Moment(stage, rig, found, here, set_by, changes, points, with_doubt)
+    return Moment(stage, rig, found, here, set_by, changes, points, with_doubt, on)

@@ -94,7 +94,9 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
     try:
         typed = read_line(body.text, rig, query.preset)
-        said = LineAnswer(preview=preview(rig, typed, read_stage(query.stage), query.preset), problem=None)
+        said = LineAnswer(
+            preview=preview(rig, typed, read_stage(query.stage), query.preset, today()), problem=None
+        )
     except Refused as refused:
         said = LineAnswer(preview=None, problem=refused.message)
     return Response(said.model_dump_json(), mimetype="application/json")

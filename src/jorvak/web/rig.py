@@ -183,7 +183,7 @@ BODY_FIGURES = ("body.wheelbase_mm", "body.front_overhang_mm", "body.rear_overha
 
 def _card(record: RigRecord) -> RigCard:
     rig = record.rig
-    planned = assess(rig, "planned", with_doubt=False)
+    planned = assess(rig, "planned", with_doubt=False, on=today())
     open_findings = [finding for finding in planned.findings if finding.accepted is None]
     return RigCard(
         id=record.id,

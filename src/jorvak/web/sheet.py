@@ -201,7 +201,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
     rig = record.rig
     if isinstance(stage, int):
         stage = min(stage, len(rig.changes))
-    here, found = assess(rig, stage, preset), found_results(rig)
+    here, found = assess(rig, stage, preset, on=on), found_results(rig)
     spent = running(rig)
     return Sheet(
         id=record.id,

@@ -44,7 +44,7 @@ class Trip(BaseModel):
 @trip_pages.get("/trip", responses={200: Trip})
 def get_trip(path: RigPath, query: View) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
-    planned = assess(rig, "planned", query.preset)
+    planned = assess(rig, "planned", query.preset, on=today())
     trip = Trip(readiness=readiness(rig, today(), planned.findings))
     return Response(trip.model_dump_json(), mimetype="application/json")
 

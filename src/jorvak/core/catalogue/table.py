@@ -6,6 +6,8 @@ from typing import Any
 from jorvak.core.catalogue.spec import FigureSpec
 
 POSITIONS = ("front_left", "front_right", "rear_left", "rear_right", "spare")
+TWINS = ("rear_left_inner", "rear_right_inner")
+"""The inner wheels of twin rear tyres."""
 ENDS = ("front", "rear")
 
 ON_ITS_WHEELS = "On level ground, on its own weight, tyres at road pressure, rolled back and forth once."
@@ -51,7 +53,7 @@ def rows() -> Iterator[FigureSpec]:
         yield from _shaft(end)
     yield from _half_shafts()
     yield from _rear_links()
-    for position in POSITIONS:
+    for position in (*POSITIONS, *TWINS):
         yield from _wheel(position)
     yield from _use()
 
@@ -72,6 +74,10 @@ def _body() -> Iterator[FigureSpec]:
     yield one("body.permitted_kg", "permitted mass", "2850", 200, 20000, kind="limit")
     yield one("body.permitted_front_kg", "permitted on the front axle", "1300", 50, 10000, kind="limit")
     yield one("body.permitted_rear_kg", "permitted on the rear axle", "1650", 50, 10000, kind="limit")
+    for end in ENDS:
+        yield one(f"body.{end}_cover_mm", f"cover beyond the {end} tyre", "22", -300, 300,
+                  f"{ON_ITS_WHEELS} Plumb line from the fender's lip: how far it hangs outside the tyre.")  # fmt: skip
+    yield one("body.drag_area_m2", "drag coefficient times frontal area", "1.2", 0.2, 8, typical=1.2)
     yield one("body.cg_height_mm", "centre of gravity, height", "742", 100, 2500,
               "Two scales under the front wheels, rear axle raised on stands, suspension locked: two readings.")  # fmt: skip
     yield one("body.rake_from_mm", "rake: frame above ground, front", "520", 50, 2000, _UP)
@@ -113,6 +119,11 @@ def _axle(end: str) -> Iterator[FigureSpec]:
     yield one(f"{axle}.unsprung_kg", f"unsprung mass, {end}", "186", 20, 1500, typical=180.0 if end == "front" else 165.0,
               how="Axle with wheels and half of what links it, weighed apart; mostly assumed.")  # fmt: skip
     yield one(f"{axle}.rating_kg", f"{end} axle, own rating", "1500", 100, 12000, kind="limit")
+    yield one(
+        f"{axle}.half_shaft_rating_nm", f"{end} half shaft, torque rating", "5200", 50, 60000, kind="limit"
+    )
+    yield one(f"{end}_hub.stud_engaged_mm", f"{end} studs, thread engaged", "18", 0, 60,
+              "Count the turns of a nut from first bite to tight, times the pitch.")  # fmt: skip
     yield choice(f"{axle}.differential_side", f"{end} differential side", ("left", "centre", "right"))
     yield choice(
         f"{axle}.differential", f"{end} differential", ("open", "limited-slip", "selectable", "locked")
@@ -183,6 +194,15 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
         yield one(f"{at}.{joint}_plan_deg", f"{end} shaft, {label}: axis veers right", "0", -45, 45, _LEVEL)
     yield one(f"{at}.od_mm", f"{end} shaft, tube outside", "63.5", 10, 300, _CALLIPER, kind="mating")
     yield one(f"{at}.wall_mm", f"{end} shaft, tube wall", "2.0", 0.5, 50, _CALLIPER, kind="mating")
+    yield one(
+        f"{at}.rating_nm", f"{end} shaft and its joints, torque rating", "2600", 50, 60000, kind="limit"
+    )
+    yield one(
+        f"{at}.joint_limit_deg", f"{end} shaft, what its joints bend at most", "18", 3, 60, kind="limit"
+    )
+    yield one(
+        f"{at}.spline_diameter_mm", f"{end} slip, spline diameter", "35", 10, 150, _CALLIPER, kind="mating"
+    )
     yield one(f"{at}.engaged_mm", f"{end} slip, engaged at ride", "78", 0, 600, _TAPE)
     yield one(f"{at}.collapse_mm", f"{end} slip, left to collapse at ride", "45", 0, 600, _TAPE)
     yield one(f"{at}.shortens_mm", f"{end} shaft, shortens at full bump", "14", -50, 300, _STAND)
@@ -212,6 +232,7 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
     yield FigureSpec(f"{wheel}.size", f"tyre size, {place}", "265/70R17 121/118S", shape="size",
                      how="As moulded on the sidewall, with its marks.")  # fmt: skip
     yield one(f"{wheel}.circumference_mm", f"roll-out, {place}", "2440", 800, 6000, _ROLL)
+    yield one(f"{wheel}.revs_per_mile", f"maker's turns in a mile, {place}", "655", 250, 2200)
     yield one(f"{wheel}.static_radius_mm", f"axle centre to ground, {place}", "369", 100, 1200, _UP)
     yield text(
         f"{wheel}.date_code",
@@ -236,6 +257,11 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
         "Stamped behind a spoke; or straight edge and depth.",
         kind="limit",
     )
+    yield one(f"{wheel}.rim_from_in", f"tyre's narrowest rim, {place}", "7.5", 3, 20, kind="limit")
+    yield one(f"{wheel}.rim_to_in", f"tyre's widest rim, {place}", "9.5", 3, 20, kind="limit")
+    yield one(
+        f"{wheel}.face_mm", f"wheel's thickness under the nut, {place}", "12", 2, 80, _CALLIPER, kind="mating"
+    )
     yield one(f"{wheel}.spacer_mm", f"spacer, {place}", "0", 0, 150, _CALLIPER, kind="mating")
     yield one(f"{wheel}.bolt_circle_mm", f"bolt circle, {place}", "139.7", 50, 400, _CALLIPER, kind="mating")
     yield one(f"{wheel}.bolt_count", f"bolts, {place}", "6", 3, 12, kind="limit")
@@ -255,6 +281,7 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
 
 def _use() -> Iterator[FigureSpec]:
     yield choice("brakes.load_valve", "rear brake valve", ("fixed", "load-sensing"))
+    yield one("brakes.front_rim_in", "smallest rim over the front brakes", "16", 8, 24, kind="limit")
     yield choice("speedometer.sensor", "speed sensor", ("upstream", "wheel"), "sensor")
     yield choice(
         "speedometer.signal", "speedometer drive", ("electronic", "two-wire", "single-wire", "cable")
@@ -268,6 +295,18 @@ def _use() -> Iterator[FigureSpec]:
         30,
         "Against satellite speed, steady, on the flat.",
     )
+    yield one("speedometer.drive_teeth", "speedometer, teeth of the drive gear", "7", 1, 60, kind="limit")
+    yield one("speedometer.driven_teeth", "speedometer, teeth of the driven gear", "19", 3, 80, kind="limit")
+    yield one("speedometer.driven_available", "driven gears that exist", "17 18 19 20", 3, 80, shape="ratios")
+    yield one(
+        "speedometer.cable_revs_per_mile",
+        "speedometer, cable turns in a mile",
+        "1000",
+        100,
+        5000,
+        typical=1000.0,
+        kind="limit",
+    )
     yield one("speedometer.top_speed_kmh", "top speed", "165", 20, 400)
     yield one("spare.most_diameter_mm", "spare's room, diameter", "820", 300, 2000, _TAPE)
     yield one("spare.most_width_mm", "spare's room, width", "280", 80, 800, _TAPE)
@@ -276,6 +315,9 @@ def _use() -> Iterator[FigureSpec]:
         "odometer.reading_km", "odometer now", "128400", 0, 3e6, "As it stands on the dash.", kind="wish"
     )
     yield one("aims.cruise_kmh", "cruising speed", "95", 20, 250, word="cruise", kind="wish")
+    yield one("aims.fastest_kmh", "fastest you drive it", "130", 20, 300, kind="wish")
+    yield one("aims.pass_altitude_m", "highest pass on the way", "2100", -400, 6000, kind="wish")
+    yield one("aims.pass_grade_pct", "grade to hold cruising speed on", "4", 0, 40, kind="wish", typical=4.0)
     yield one("aims.cruise_rpm", "engine speed wanted there", "2000", 500, 8000, kind="wish")
     yield one("aims.crawl_ratio", "crawl ratio wanted", "45", 2, 400, word="crawl", kind="wish")
     yield one("aims.garage_height_mm", "garage door", "2100", 1000, 6000, _UP, word="garage")

@@ -29,6 +29,8 @@ def meetings(rig: Rig, changes: tuple[Change, ...]) -> tuple[Meeting, ...]:
 
 
 def _meetings(rig: Rig, change: Change) -> Iterator[Meeting]:
+    if not change.fields.get("part"):
+        return
     fields = fields_of(change.kind, change.fields)
     parts = {part.name: part for part in rig.parts}
     part = parts.get(getattr(fields, "part", None) or "")

@@ -3,6 +3,8 @@
 from dataclasses import dataclass
 
 from jorvak.core.driveline.mating import Meeting, meetings
+from jorvak.core.driveline.shafts import ShaftLine, shaft_line
+from jorvak.core.driveline.strength import Strength, strength
 from jorvak.core.results import Result, work_out
 from jorvak.core.stages import Moment
 
@@ -10,8 +12,18 @@ from jorvak.core.stages import Moment
 @dataclass(frozen=True, slots=True)
 class DrivelineResults:
     mating: Result[tuple[Meeting, ...]]
+    front_shaft: Result[ShaftLine]
+    rear_shaft: Result[ShaftLine]
+    front_strength: Result[Strength]
+    rear_strength: Result[Strength]
 
 
 def driveline_results(moment: Moment) -> DrivelineResults:
     """Everything that this chapter says of a rig at a stage."""
-    return DrivelineResults(mating=work_out(moment, lambda ask: meetings(ask.moment.rig, ask.moment.changes)))
+    return DrivelineResults(
+        mating=work_out(moment, lambda ask: meetings(ask.moment.rig, ask.moment.changes)),
+        front_shaft=work_out(moment, lambda ask: shaft_line(ask, "front")),
+        rear_shaft=work_out(moment, lambda ask: shaft_line(ask, "rear")),
+        front_strength=work_out(moment, lambda ask: strength(ask, "front")),
+        rear_strength=work_out(moment, lambda ask: strength(ask, "rear")),
+    )

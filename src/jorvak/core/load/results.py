@@ -108,6 +108,33 @@ def _added(ask: Ask, brought: list[_Brought], factors: Mapping[str, float]) -> A
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, front_off, rear_off)
 
 
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """What stands on each axle, and in all, for results that ask for no more."""
+
+    front_kg: float
+    rear_kg: float
+    total_kg: float
+
+
+def standing(ask: Ask) -> Standing:
+    """What stands on the axles; masses of many changes are one source at each end. Raises Missing."""
+    return ask.part("standing", _standing)
+
+
+def _standing(ask: Ask) -> Standing:
+    front, rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
+    added = added_mass(ask)
+    front += added.front_kg * together(ask, "front", added.front_kg, added.front_off_kg)
+    rear += added.rear_kg * together(ask, "rear", added.rear_kg, added.rear_off_kg)
+    return Standing(front, rear, front + rear + added.unplaced_kg)
+
+
+def together(ask: Ask, end: str, kg: float, off_kg: float) -> float:
+    """The factor of all that changes put on one end: for each mass by itself everything would be run twice."""
+    return ask.times(f"masses that come on the {end}", off_kg / abs(kg)) if kg else 1.0
+
+
 def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")

@@ -144,6 +144,18 @@ TIME = Quantity(
     (Unit("h", 1.0, 1, ("hr", "hrs", "hour", "hours")), Unit("min", 1 / 60, 0, ("minute", "minutes"))),
     "6.5 h or 390 min",
 )
+AREA = Quantity(
+    "area",
+    "_m2",
+    (Unit("m²", 1.0, 2, ("m2", "sq m")), Unit("ft²", 0.09290304, 1, ("ft2", "sq ft"))),
+    "1.2 m2",
+)
+ALTITUDE = Quantity(
+    "altitude",
+    "_m",
+    (Unit("m", 1.0, 0, ("metre", "metres", "meter", "meters")), Unit("ft", 0.3048, 0, ("'", "foot", "feet"))),
+    "2100 m or 6900 ft",
+)
 RATIO = Quantity("ratio", "_ratio", (Unit("", 1.0, 2, (": 1", ":1")),), "4.10 or 41/10")
 # Rims are inches by name all over the world: never converted.
 RIM = Quantity("rim", "_in", (Unit("in", 1.0, 1, ('"', "inch", "inches")),), "8 or 8 1/2")
@@ -152,7 +164,7 @@ MONEY = Quantity("money", "", (Unit("", 1.0, 0),), "1640")
 # STIFFNESS first: its keys end like lengths.
 QUANTITIES = (
     STIFFNESS, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
-    RATIO, RIM, MONEY,
+    RATIO, RIM, AREA, ALTITUDE, MONEY,
 )  # fmt: skip
 
 
@@ -182,6 +194,8 @@ INCH = Preset(
         "distance": "mi",
         "force": "lbf",
         "power": "hp",
+        "area": "ft²",
+        "altitude": "ft",
         "spring rate": "lb/in",
     },
     fraction=16,

@@ -1,21 +1,22 @@
-"""What the rolling gear of a rig comes to at a stage."""
+"""Tyres, gears and speedometer of a rig at a stage."""
 
 from dataclasses import dataclass
 from typing import Literal
 
 from jorvak.core.calculation import Refused
-from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.quantities.units import KM_PER_MILE
+from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
 from jorvak.core.rolling.tyre_size import TyreSizeOut
-from jorvak.core.stages import Moment
 
 End = Literal["front", "rear"]
 ENDS: tuple[End, ...] = ("front", "rear")
 FALLBACK_CRUISE_KMH = 80.0
 FALLBACK_TOP_KMH = 140.0
+MM_PER_MILE = KM_PER_MILE * 1e6
 
 SCHOOLS: dict[Aim, tuple[str, str]] = {
     "restore": ("feels as it did as found", "neither gains nor loses"),
@@ -28,7 +29,7 @@ SCHOOLS: dict[Aim, tuple[str, str]] = {
 
 @dataclass(frozen=True, slots=True)
 class Tyre:
-    """The tyre of one axle. Measured roll-out and axle height beat what the size says."""
+    """The tyre of one axle. Measured roll-out, the maker's turns and a measured axle height beat what the size says."""
 
     size: TyreSizeOut
     circumference_mm: float
@@ -112,30 +113,6 @@ class Taller:
     found_ratio: float
 
 
-@dataclass(frozen=True, slots=True)
-class RollingResults:
-    front_tyre: Result[Tyre]
-    rear_tyre: Result[Tyre]
-    gears: Result[GearTable]
-    speedometer: Result[SpeedometerState]
-    axle_match: Result[AxleMatchOut]
-    taller: Result[Taller]
-    regearing: Result[Regearing]
-
-
-def rolling_results(moment: Moment) -> RollingResults:
-    """Everything that this chapter says of a rig at a stage."""
-    return RollingResults(
-        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
-        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
-        gears=work_out(moment, gear_table),
-        speedometer=work_out(moment, speedometer_state),
-        axle_match=work_out(moment, _axle_match),
-        taller=work_out(moment, _taller),
-        regearing=work_out(moment, _regearing),
-    )
-
-
 def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
     return ask.part(f"{end} tyre{' as found' if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
@@ -144,7 +121,12 @@ def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
 def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
     place = f"wheels.{end}_left"
     size = ask.size(f"{place}.size", as_found)
-    circumference = ask.maybe(f"{place}.circumference_mm", as_found) or size.rolling_circumference_mm
+    turns = ask.maybe(f"{place}.revs_per_mile", as_found)
+    circumference = (
+        ask.maybe(f"{place}.circumference_mm", as_found)
+        or (MM_PER_MILE / turns if turns else None)
+        or size.rolling_circumference_mm
+    )
     static_radius = ask.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
     if circumference is None:
         raise Missing(f"{place}.circumference_mm", f"roll-out of the {end} tyre, which its size does not say")
@@ -155,7 +137,7 @@ def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
     return Tyre(size=size, circumference_mm=circumference, static_radius_mm=static_radius)
 
 
-def _driven_end(ask: Ask) -> End:
+def driven_end(ask: Ask) -> End:
     """The axle that is always driven: the rear one, or the front one where only that has a ratio."""
     if ask.maybe("rear_axle.ratio") is None and ask.maybe("front_axle.ratio") is not None:
         return "front"
@@ -167,7 +149,7 @@ def gear_table(ask: Ask) -> GearTable:
     gears = ask.need("gearbox.gears")
     cruise, top = ask.maybe("aims.cruise_kmh"), ask.maybe("speedometer.top_speed_kmh")
     speeds = [cruise or FALLBACK_CRUISE_KMH, top or FALLBACK_TOP_KMH]
-    end = _driven_end(ask)
+    end = driven_end(ask)
     answer = gearing(
         GearingIn(
             circumference_mm=tyre(ask, end).circumference_mm,
@@ -189,7 +171,7 @@ def gear_table(ask: Ask) -> GearTable:
 
 def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     """The speedometer against truth, as found to here, or with another axle ratio. Raises Missing."""
-    end = _driven_end(ask)
+    end = driven_end(ask)
     sensor = ask.need("speedometer.sensor")
     answer = speedometer(
         SpeedometerIn(
@@ -209,7 +191,7 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     return SpeedometerState(calculated=answer, band=band)
 
 
-def _axle_match(ask: Ask) -> AxleMatchOut:
+def axles_match(ask: Ask) -> AxleMatchOut:
     if ask.need("transfer.drive") != "part-time":
         raise Refused("transfer.drive", "only a part-time drive winds up: nothing to compare")
     return axle_match(
@@ -222,8 +204,8 @@ def _axle_match(ask: Ask) -> AxleMatchOut:
     )
 
 
-def _taller(ask: Ask) -> Taller:
-    end = _driven_end(ask)
+def taller(ask: Ask) -> Taller:
+    end = driven_end(ask)
     found_ratio = ask.maybe(f"{end}_axle.ratio", as_found=True)
     here_ratio = ask.maybe(f"{end}_axle.ratio")
     if (found_ratio is None) != (here_ratio is None):
@@ -238,8 +220,8 @@ def _taller(ask: Ask) -> Taller:
     )
 
 
-def _regearing(ask: Ask) -> Regearing:
-    end = _driven_end(ask)
+def regearing(ask: Ask) -> Regearing:
+    end = driven_end(ask)
     available = ask.need(f"{end}_axle.available")
     gears = ask.maybe("gearbox.gears")
     carrier_change = ask.maybe(f"{end}_axle.carrier_change_ratio")

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from jorvak.core.calculation import Refused
-from jorvak.core.load.results import added_mass
+from jorvak.core.load.results import added_mass, together
 from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Carrier
@@ -205,8 +205,7 @@ def _added_corner(ask: Ask, end: End) -> float:
         "front": (added.front_kg - added.unsprung_front_kg, added.front_off_kg),
         "rear": (added.rear_kg - added.unsprung_rear_kg, added.rear_off_kg),
     }[end]
-    # Masses of many changes are one source at each end here: each for itself would be run twice for every height.
-    return sprung / 2 * (ask.times(f"masses that come on the {end}", off / abs(sprung)) if sprung else 1.0)
+    return sprung / 2 * together(ask, end, sprung, off)
 
 
 def angles(ask: Ask) -> StanceOut:

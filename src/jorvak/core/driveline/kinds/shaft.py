@@ -25,11 +25,11 @@ def title(fields: Shaft) -> str:
 
 
 def effect(fields: Shaft, before: Figures) -> dict[str, Figure | None]:
-    """A longer shaft reaches further into its slip."""
+    """A longer shaft reaches further into its slip, and bottoms sooner."""
     at = f"{fields.axle}_shaft"
     given = {f"{at}.build": fields.build, f"{at}.od_mm": fields.od_mm, f"{at}.wall_mm": fields.wall_mm}
-    engaged = f"{at}.engaged_mm"
-    longer = {engaged: added(before, engaged, fields.longer_mm)} if engaged in before else {}
+    by = {f"{at}.engaged_mm": fields.longer_mm, f"{at}.collapse_mm": -fields.longer_mm}
+    longer = {path: added(before, path, more) for path, more in by.items() if more and path in before}
     return {**set_where_given(given), **longer}
 
 

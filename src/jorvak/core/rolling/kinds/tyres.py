@@ -3,20 +3,27 @@
 from pydantic import Field, field_validator
 
 from jorvak.core.calculation import Number, Positive, Refused
-from jorvak.core.catalogue import ENDS, POSITIONS
-from jorvak.core.kind_fields import added
+from jorvak.core.catalogue import ENDS
+from jorvak.core.kind_fields import added, places_in
 from jorvak.core.kinds import Kind, Mass
 from jorvak.core.rig import Change, Figure, Figures, Frozen, Rig
 from jorvak.core.rolling.tyre_size import designation, readable_size, sidewall
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "tyre 285/75R17"
+ON_THE_WHEEL = ("rim_width_in", "offset_mm", "rim_from_in", "rim_to_in", "reference_pressure_kpa")
+OF_THE_OLD_TYRE = (
+    "revs_per_mile", "date_code", "pattern", "rim_from_in", "rim_to_in", "reference_pressure_kpa",
+)  # fmt: skip
 
 
 class Tyres(Frozen):
     size: str = Field(description="size", examples=["285/75R17 121/118S"])
     rim_width_in: Positive | None = Field(None, description="rim width", examples=["8"])
     offset_mm: Number | None = Field(None, description="offset", examples=["20"])
+    rim_from_in: Positive | None = Field(None, description="its maker takes rims from", examples=["7.5"])
+    rim_to_in: Positive | None = Field(None, description="to", examples=["9.5"])
+    reference_pressure_kpa: Positive | None = Field(None, description="reference pressure", examples=["450"])
     heavier_each_kg: Number | None = Field(None, description="each heavier by", examples=["6.2"])
 
     @field_validator("size")
@@ -35,15 +42,12 @@ def title(fields: Tyres) -> str:
 def effect(fields: Tyres, before: Figures) -> dict[str, Figure | None]:
     """The size everywhere, spare included; what was measured on the old tyres is gone with them."""
     figures: dict[str, Figure | None] = {}
-    for position in POSITIONS:
-        place = f"wheels.{position}"
+    on_the_wheel = fields.model_dump(include=set(ON_THE_WHEEL), exclude_none=True)
+    for place in places_in(before):
+        figures |= {f"{place}.{key}": None for key in OF_THE_OLD_TYRE if f"{place}.{key}" in before}
+        figures |= {f"{place}.{key}": None for key in ("circumference_mm", "static_radius_mm")}
         figures[f"{place}.size"] = Figure(value=fields.size, known="plate")
-        figures[f"{place}.circumference_mm"] = None
-        figures[f"{place}.static_radius_mm"] = None
-        if fields.rim_width_in is not None:
-            figures[f"{place}.rim_width_in"] = Figure(value=fields.rim_width_in, known="plate")
-        if fields.offset_mm is not None:
-            figures[f"{place}.offset_mm"] = Figure(value=fields.offset_mm, known="plate")
+        figures |= {f"{place}.{key}": Figure(value, "plate") for key, value in on_the_wheel.items()}
     if fields.heavier_each_kg is not None:
         for end in ENDS:
             unsprung = f"{end}_axle.unsprung_kg"

@@ -2,8 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.catalogue import POSITIONS
-from jorvak.core.kind_fields import LengthMm, MassKg, Words, set_where_given
+from jorvak.core.kind_fields import LengthMm, MassKg, Words, places_in, set_where_given
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -15,6 +14,7 @@ class Wheels(Frozen):
     bolt_circle_mm: LengthMm | None = Field(None, description="bolt circle", examples=["139.7"])
     bolt_count: int | None = Field(None, description="bolts", examples=["6"], ge=3, le=12)
     centre_bore_mm: LengthMm | None = Field(None, description="centre bore", examples=["106.1"])
+    face_mm: LengthMm | None = Field(None, description="thickness under the nut", examples=["12"], gt=0)
     thread: Words | None = Field(None, description="stud thread", examples=["M12x1.5"])
     seat: Words | None = Field(None, description="seat of the nut", examples=["cone 60"])
     rating_kg: MassKg | None = Field(None, description="rating of one wheel", examples=["1250"])
@@ -28,7 +28,7 @@ def effect(fields: Wheels, before: Figures) -> dict[str, Figure | None]:
     """The same wheel at every position, spare included; the hub's side stays as it is."""
     given = fields.model_dump(exclude_none=True)
     return set_where_given(
-        {f"wheels.{position}.{key}": value for position in POSITIONS for key, value in given.items()}
+        {f"{place}.{key}": value for place in places_in(before) for key, value in given.items()}
     )
 
 

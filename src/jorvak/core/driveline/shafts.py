@@ -1,0 +1,322 @@
+"""The lines of shafts of a rig: where their joints stand at full bump, ride and full droop, and what that asks.
+
+Everything is seen from the frame. There the joint at the case stands still and the axle moves: straight down
+by the suspension's lift, and up and down by its travel. Held by parallel links or leaves an axle keeps its
+angle to the frame; radius arms turn it, and what arms give back in caster turns it the other way.
+"""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from jorvak.core.calculation import Refused
+from jorvak.core.driveline.shaft import ShaftEnd, ShaftIn, ShaftOut, shaft
+from jorvak.core.driveline.shaft_slip import (
+    MIN_COLLAPSE_MM,
+    MIN_ENGAGEMENT_MM,
+    ShaftSlipIn,
+    ShaftSlipOut,
+    shaft_slip,
+)
+from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
+from jorvak.core.results import Ask, Missing
+from jorvak.core.rolling.results import End, tyre
+from jorvak.core.stance.results import axle_lift
+
+Place = Literal["bump", "ride", "droop"]
+PLACES: tuple[Place, ...] = ("bump", "ride", "droop")
+SINGLE_LIMIT_DEG, DOUBLE_LIMIT_DEG = 15.0, 20.0
+"""What joints bend at most where nobody gave it: assumed."""
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """A joint's centre, seen from the frame, and how its own part lies."""
+
+    x_mm: float
+    y_mm: float
+    z_mm: float
+    side_deg: float
+    plan_deg: float
+
+
+@dataclass(frozen=True, slots=True)
+class ShaftAt:
+    """A shaft at one place of its travel; ``axle_up_mm`` from where the axle stood as found."""
+
+    place: Place
+    axle_up_mm: float
+    drive: Joint
+    pinion: Joint
+    calculated: ShaftOut
+
+
+@dataclass(frozen=True, slots=True)
+class Slip:
+    """The slip over the travel, and what it keeps beyond the minimum (below 0: it does not)."""
+
+    calculated: ShaftSlipOut
+    engaged_at_ride_mm: float
+    collapse_left_at_ride_mm: float
+    min_engagement_mm: float
+    engagement_spare_mm: float
+    collapse_spare_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class ShaftLine:
+    """One shaft of a rig at a stage.
+
+    ``places``: ride alone where the travel is not known. ``longer_mm`` is how much longer the line is at ride
+    than as found: the length to order is the old shaft's with that. ``limit_deg`` is what its joints bend,
+    ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere.
+    """
+
+    end: End
+    build: Literal["single", "double"]
+    speed_kmh: float
+    rpm: float
+    places: tuple[ShaftAt, ...]
+    longer_mm: float
+    steepest_deg: float
+    limit_deg: float
+    limit_assumed: bool
+    slip: Slip | None
+    slip_waits: str | None
+    whirl: ShaftSpeedOut | None
+
+    @property
+    def ride(self) -> ShaftAt:
+        return next(at for at in self.places if at.place == "ride")
+
+
+@dataclass(frozen=True, slots=True)
+class _Geometry:
+    """A shaft's joints as found and what has moved since; lengths by how far up the axle stands."""
+
+    drive: Joint
+    pinion: Joint
+    turned_deg: float
+    axle_z_mm: float
+    rpm: float
+    build: Literal["single", "double"]
+
+    def at(self, axle_up_mm: float) -> tuple[Joint, ShaftOut]:
+        pinion = self._pinion(axle_up_mm)
+        return pinion, shaft(
+            ShaftIn(drive=_end(self.drive), pinion=_end(pinion), rpm=self.rpm, type=self.build)
+        )
+
+    def length_mm(self, axle_up_mm: float) -> float:
+        pinion = self._pinion(axle_up_mm)
+        return math.hypot(
+            pinion.x_mm - self.drive.x_mm, pinion.y_mm - self.drive.y_mm, pinion.z_mm - self.drive.z_mm
+        )
+
+    def lengths_mm(self, lowest: float, highest: float) -> tuple[float, float]:
+        """The shortest and the longest that it gets between two places: shortest where it lies level."""
+        level = self.drive.z_mm - self._pinion(0.0).z_mm
+        ends = (self.length_mm(lowest), self.length_mm(highest))
+        return min(self.length_mm(min(max(level, lowest), highest)), *ends), max(ends)
+
+    def _pinion(self, axle_up_mm: float) -> Joint:
+        """The pinion's joint, moved with its axle; turned about it too, which only the front one is."""
+        turn = math.radians(self.turned_deg)
+        x, z = self.pinion.x_mm, self.pinion.z_mm - self.axle_z_mm
+        if turn == 0:
+            return replace(self.pinion, z_mm=self.pinion.z_mm + axle_up_mm)
+        return Joint(
+            x_mm=x * math.cos(turn) + z * math.sin(turn),
+            y_mm=self.pinion.y_mm,
+            z_mm=self.axle_z_mm - x * math.sin(turn) + z * math.cos(turn) + axle_up_mm,
+            side_deg=self.pinion.side_deg + self.turned_deg,
+            plan_deg=self.pinion.plan_deg,
+        )
+
+
+def shaft_line(ask: Ask, end: End) -> ShaftLine:
+    """A shaft at a stage, with its travel, slip and whirling where they are known. Raises Missing."""
+    build = _build(ask, end)
+    speed = ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh")
+    here = _geometry(ask, end, build, speed)
+    lift = axle_lift(ask, end).suspension_lift_mm
+    ups = _travel(ask, end, lift)
+    places = []
+    for place in PLACES:
+        if place in ups:
+            pinion, calculated = here.at(ups[place])
+            places.append(ShaftAt(place, ups[place], here.drive, pinion, calculated))
+    found_length = _length_as_found(ask, end)
+    ride = next(at for at in places if at.place == "ride")
+    slip, slip_waits = _slip(ask, end, here, ups, ride.calculated.length_mm - found_length)
+    limit = ask.maybe(f"{end}_shaft.joint_limit_deg")
+    return ShaftLine(
+        end=end,
+        build=build,
+        speed_kmh=speed,
+        rpm=here.rpm,
+        places=tuple(places),
+        longer_mm=ride.calculated.length_mm - found_length,
+        steepest_deg=max(max(at.calculated.drive_joint_deg, at.calculated.pinion_joint_deg) for at in places),
+        limit_deg=limit or (SINGLE_LIMIT_DEG if build == "single" else DOUBLE_LIMIT_DEG),
+        limit_assumed=limit is None,
+        slip=slip,
+        slip_waits=slip_waits,
+        whirl=_whirl(ask, end, ride.calculated.length_mm, speed),
+    )
+
+
+def _build(ask: Ask, end: End) -> Literal["single", "double"]:
+    build: Literal["single", "double"] = ask.need(f"{end}_shaft.build")
+    return build
+
+
+def _geometry(ask: Ask, end: End, build: Literal["single", "double"], speed_kmh: float) -> _Geometry:
+    drive = _joint(ask, end, "drive")
+    moved = _case_moved(ask, end)
+    return _Geometry(
+        drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
+        pinion=_joint(ask, end, "pinion"),
+        turned_deg=_turned_deg(ask, end),
+        axle_z_mm=tyre(ask, end, as_found=True).static_radius_mm,
+        rpm=shaft_rpm(speed_kmh, tyre(ask, end).circumference_mm, ask.need(f"{end}_axle.ratio")),
+        build=build,
+    )
+
+
+def _length_as_found(ask: Ask, end: End) -> float:
+    drive, pinion = (_joint(ask, end, which, as_found=True) for which in ("drive", "pinion"))
+    return math.hypot(pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm - drive.z_mm)
+
+
+def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
+    at = f"{end}_shaft.{which}"
+    x, y, z, side = (ask.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
+    return Joint(x, y, z, side, ask.maybe(f"{at}_plan_deg", as_found) or 0.0)
+
+
+def _end(joint: Joint) -> ShaftEnd:
+    return ShaftEnd(
+        x_mm=joint.x_mm, y_mm=joint.y_mm, z_mm=joint.z_mm, side_deg=joint.side_deg, plan_deg=joint.plan_deg
+    )
+
+
+def _case_moved(ask: Ask, end: End) -> float:
+    """How far back another case, or an adapter ahead of it, has put the output."""
+    path = f"transfer.{end}_output_mm"
+    if path not in ask.moment.set_by:
+        return 0.0
+    found = ask.need(path, as_found=True)
+    return float(ask.need(path) - found)
+
+
+def _turned_deg(ask: Ask, end: End) -> float:
+    """By how much the axle's pinion falls further towards the rear than as found.
+
+    A front pinion that goes up by p changes by −p: arms that steepen turn it up, caster gained turns it down.
+    """
+    if end == "rear":
+        return 0.0
+    caster, before = ask.maybe("steering.caster_deg"), ask.maybe("steering.caster_deg", as_found=True)
+    gained = 0.0 if caster is None or before is None else caster - before
+    length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
+    if length is None or drop is None:
+        return float(gained)
+    lift = axle_lift(ask, "front").suspension_lift_mm
+    if abs(drop + lift) >= length or abs(drop) >= length:
+        raise Refused("steering.arm_length_mm", "The radius arm is shorter than what it has to reach down.")
+    return float(gained - math.degrees(math.asin((drop + lift) / length) - math.asin(drop / length)))
+
+
+def _travel(ask: Ask, end: End, lift: float) -> dict[Place, float]:
+    """How far up the axle stands from where it stood as found, at each place that is known."""
+    at = f"{end}_suspension"
+    bump, droop = ask.maybe(f"{at}.bump_mm"), ask.maybe(f"{at}.droop_mm")
+    if bump is None or droop is None:
+        return {"ride": -lift}
+    stop = _more(ask, f"{at}.bump_stop_mm")
+    strut = _more(ask, f"{at}.strut_spacer_mm")
+    # Stops stay where they are; only a spacer that lowers a whole strut takes both with it.
+    lowered = lift if strut else 0.0
+    return {
+        "bump": max(bump - stop - lowered, -lift),
+        "ride": -lift,
+        "droop": min(-droop - lowered, -lift),
+    }
+
+
+def _more(ask: Ask, path: str) -> float:
+    if path not in ask.moment.set_by:
+        return 0.0
+    return float((ask.maybe(path) or 0.0) - (ask.maybe(path, as_found=True) or 0.0))
+
+
+def _slip(
+    ask: Ask, end: End, here: _Geometry, ups: dict[Place, float], longer: float
+) -> tuple[Slip | None, str | None]:
+    at = f"{end}_shaft"
+    ride = here.length_mm(ups["ride"])
+    try:
+        engaged, left = (
+            _at_ride(ask, f"{at}.{key}", by) for key, by in (("engaged_mm", -longer), ("collapse_mm", longer))
+        )
+    except Missing as missing:
+        return None, missing.waits.path
+    shortens, lengthens = ask.maybe(f"{at}.shortens_mm"), ask.maybe(f"{at}.lengthens_mm")
+    if shortens is not None and lengthens is not None:
+        # Taken on the vehicle from where the axle stood as found; it beats what is worked out.
+        level = here.length_mm(0.0)
+        shortest, longest = level - shortens, level + lengthens
+    elif "bump" in ups:
+        shortest, longest = here.lengths_mm(ups["droop"], ups["bump"])
+    else:
+        return (
+            None,
+            f"{end}_suspension.{'bump' if ask.maybe(f'{end}_suspension.bump_mm') is None else 'droop'}_mm",
+        )
+    minimum = ask.maybe(f"{at}.spline_diameter_mm") or MIN_ENGAGEMENT_MM
+    answer = shaft_slip(
+        ShaftSlipIn(
+            ride_length_mm=ride,
+            shortest_length_mm=min(shortest, ride),
+            longest_length_mm=max(longest, ride),
+            engagement_at_ride_mm=max(engaged, 0.0),
+            collapse_left_at_ride_mm=max(left, 0.0),
+            min_engagement_mm=minimum,
+        )
+    )
+    # What is below nothing at ride already stays so over the travel.
+    apart, bottomed = min(engaged, 0.0), min(left, 0.0)
+    return Slip(
+        calculated=answer,
+        engaged_at_ride_mm=engaged,
+        collapse_left_at_ride_mm=left,
+        min_engagement_mm=minimum,
+        engagement_spare_mm=answer.engagement_at_longest_mm + apart - minimum,
+        collapse_spare_mm=answer.collapse_left_at_shortest_mm + bottomed - MIN_COLLAPSE_MM,
+    ), None
+
+
+def _at_ride(ask: Ask, path: str, by: float) -> float:
+    """A figure of the slip at this stage: as found and moved by what the line has changed, or measured since."""
+    value = float(ask.need(path))
+    setter = ask.moment.set_by.get(path)
+    measured_since = setter is not None and ask.moment.here[path].known == "measured"
+    return value if measured_since else value + by
+
+
+def _whirl(ask: Ask, end: End, length: float, speed: float) -> ShaftSpeedOut | None:
+    od, wall = ask.maybe(f"{end}_shaft.od_mm"), ask.maybe(f"{end}_shaft.wall_mm")
+    if od is None or wall is None:
+        return None
+    return shaft_speed(
+        ShaftSpeedIn(
+            od_mm=od,
+            wall_mm=wall,
+            length_mm=length,
+            material="steel",
+            speed_kmh=speed,
+            circumference_mm=tyre(ask, end).circumference_mm,
+            axle_ratio=ask.need(f"{end}_axle.ratio"),
+        )
+    )

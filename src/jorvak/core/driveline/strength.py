@@ -1,0 +1,55 @@
+"""What the shafts and half shafts of a rig must stand, against what they are rated for."""
+
+from dataclasses import dataclass
+
+from jorvak.core.driveline.torque_path import TorquePathIn, TorquePathOut, torque_path
+from jorvak.core.load.results import standing
+from jorvak.core.results import Ask
+from jorvak.core.rolling.results import End, tyre
+
+REAR_GAINS = 1.10
+"""A rear axle gains a tenth on a slope, and more beyond 30°."""
+
+
+@dataclass(frozen=True, slots=True)
+class Strength:
+    """Torque at one end in the deepest gear: what governs, and what the parts are rated for (None: not noted)."""
+
+    end: End
+    calculated: TorquePathOut
+    gear_ratio: float
+    backwards: bool
+    shaft_rating_nm: float | None
+    half_shaft_rating_nm: float | None
+    case_rating_nm: float | None
+
+
+def strength(ask: Ask, end: End) -> Strength:
+    """Torque by engine and by grip at one end. Raises Missing. A part-time case can send all of it to one end."""
+    first, reverse = ask.need("gearbox.gears")[0], ask.maybe("gearbox.reverse_ratio") or 0.0
+    weighs = getattr(standing(ask), f"{end}_kg") * (REAR_GAINS if end == "rear" else 1.0)
+    locked = ask.maybe(f"{end}_axle.differential") in ("selectable", "locked")
+    tube = {key: ask.maybe(f"{end}_shaft.{key}") for key in ("od_mm", "wall_mm")}
+    answer = torque_path(
+        TorquePathIn.model_validate(
+            {
+                "torque_nm": ask.need("engine.torque_nm"),
+                "gear_ratio": max(first, reverse),
+                "transfer_low": ask.maybe("transfer.low_ratio") or 1.0,
+                "axle_ratio": ask.need(f"{end}_axle.ratio"),
+                "axle_load_kg": weighs,
+                "static_radius_mm": tyre(ask, end).static_radius_mm,
+                "differential": "locked" if locked else "open",
+                **(tube if None not in tube.values() else {}),
+            }
+        )
+    )
+    return Strength(
+        end=end,
+        calculated=answer,
+        gear_ratio=max(first, reverse),
+        backwards=reverse > first,
+        shaft_rating_nm=ask.maybe(f"{end}_shaft.rating_nm"),
+        half_shaft_rating_nm=ask.maybe(f"{end}_axle.half_shaft_rating_nm"),
+        case_rating_nm=ask.maybe("transfer.rating_nm"),
+    )

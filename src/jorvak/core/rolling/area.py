@@ -1,0 +1,66 @@
+"""Everything that this area says of a rig at a stage."""
+
+from dataclasses import dataclass
+
+from jorvak.core.results import Result, work_out
+from jorvak.core.rolling.axle_match import AxleMatchOut
+from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
+from jorvak.core.rolling.pulling import Climbing, GradeHolding, climbing, grade_holding
+from jorvak.core.rolling.results import (
+    GearTable,
+    Regearing,
+    SpeedometerState,
+    Taller,
+    Tyre,
+    axles_match,
+    gear_table,
+    regearing,
+    speedometer_state,
+    taller,
+    tyre,
+)
+from jorvak.core.rolling.stand import Stand, stand
+from jorvak.core.rolling.wheel_set import TyreLoad, WheelSet, tyre_load_of, wheel_set
+from jorvak.core.stages import Moment
+
+
+@dataclass(frozen=True, slots=True)
+class RollingResults:
+    front_tyre: Result[Tyre]
+    rear_tyre: Result[Tyre]
+    wheels: Result[WheelSet]
+    front_stand: Result[Stand]
+    rear_stand: Result[Stand]
+    front_tyre_load: Result[TyreLoad]
+    rear_tyre_load: Result[TyreLoad]
+    gears: Result[GearTable]
+    taller: Result[Taller]
+    regearing: Result[Regearing]
+    grade: Result[GradeHolding]
+    climb: Result[Climbing]
+    speedometer: Result[SpeedometerState]
+    driven_gears: Result[DrivenGears]
+    distance: Result[Distance]
+    axle_match: Result[AxleMatchOut]
+
+
+def rolling_results(moment: Moment) -> RollingResults:
+    """Everything that this chapter says of a rig at a stage."""
+    return RollingResults(
+        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
+        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
+        wheels=work_out(moment, wheel_set),
+        front_stand=work_out(moment, lambda ask: stand(ask, "front")),
+        rear_stand=work_out(moment, lambda ask: stand(ask, "rear")),
+        front_tyre_load=work_out(moment, lambda ask: tyre_load_of(ask, "front")),
+        rear_tyre_load=work_out(moment, lambda ask: tyre_load_of(ask, "rear")),
+        gears=work_out(moment, gear_table),
+        taller=work_out(moment, taller),
+        regearing=work_out(moment, regearing),
+        grade=work_out(moment, grade_holding),
+        climb=work_out(moment, climbing),
+        speedometer=work_out(moment, speedometer_state),
+        driven_gears=work_out(moment, driven_gears),
+        distance=work_out(moment, distance),
+        axle_match=work_out(moment, axles_match),
+    )

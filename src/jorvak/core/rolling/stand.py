@@ -1,0 +1,109 @@
+"""Where a wheel of a rig stands at a stage, against as found: from the hub, inwards and outwards."""
+
+import re
+from dataclasses import dataclass
+
+from jorvak.core.results import Ask
+from jorvak.core.rolling.results import End, tyre
+from jorvak.core.rolling.wheel_fit import (
+    StandIn,
+    WheelFitIn,
+    WheelFitOut,
+    inner_edge_mm,
+    outer_edge_mm,
+    wheel_fit,
+)
+
+THREAD = re.compile(r"M(\d+(?:\.\d+)?)|(\d+)/(\d+)", re.IGNORECASE)
+
+
+@dataclass(frozen=True, slots=True)
+class Edges:
+    """A wheel as it is drawn: from the hub's face, inboard and outboard of it."""
+
+    inner_mm: float
+    outer_mm: float
+    rim_width_in: float
+    offset_mm: float
+    spacer_mm: float
+    radius_mm: float
+    section_width_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Stand:
+    """One end's wheels, old over new.
+
+    ``cover_left_mm`` is what the body still hangs over the tyre (None: not measured), ``stud_left_mm`` the
+    thread still engaged beyond the stud's diameter, ``kpi_known`` whether scrub counts the tyre's radius.
+    """
+
+    found: Edges
+    here: Edges
+    fit: WheelFitOut
+    cover_left_mm: float | None
+    studs_engaged_mm: float | None
+    stud_mm: float | None
+    kpi_known: bool
+
+
+def stand(ask: Ask, end: End) -> Stand:
+    """Wheel and tyre at one end against as found. Raises Missing."""
+    old, new = (_stand_in(ask, end, found) for found in (True, False))
+    kpi = ask.maybe("steering.kpi_deg") if end == "front" else None
+    scrub = ask.maybe("steering.scrub_radius_mm", as_found=True) if end == "front" else None
+    fit = wheel_fit(WheelFitIn(stock=old, new=new, kpi_deg=kpi or 0.0, stock_scrub_radius_mm=scrub))
+    cover = ask.maybe(f"body.{end}_cover_mm")
+    return Stand(
+        found=_edges(old),
+        here=_edges(new),
+        fit=fit,
+        cover_left_mm=None if cover is None else cover - fit.outer_edge_change_mm,
+        studs_engaged_mm=_engaged(ask, end, old, new),
+        stud_mm=stud_diameter_mm(ask.maybe(f"wheels.{end}_left.thread") or ""),
+        kpi_known=kpi is not None,
+    )
+
+
+def _stand_in(ask: Ask, end: End, as_found: bool) -> StandIn:
+    place = f"wheels.{end}_left"
+    on = tyre(ask, end, as_found)
+    return StandIn(
+        rim_width_in=ask.need(f"{place}.rim_width_in", as_found),
+        offset_mm=ask.need(f"{place}.offset_mm", as_found),
+        section_width_mm=on.size.section_width_mm,
+        static_radius_mm=on.static_radius_mm,
+        spacer_mm=ask.maybe(f"{place}.spacer_mm", as_found) or 0.0,
+    )
+
+
+def _edges(stand_in: StandIn) -> Edges:
+    return Edges(
+        inner_mm=inner_edge_mm(stand_in),
+        outer_mm=outer_edge_mm(stand_in),
+        rim_width_in=stand_in.rim_width_in,
+        offset_mm=stand_in.offset_mm,
+        spacer_mm=stand_in.spacer_mm,
+        radius_mm=stand_in.static_radius_mm,
+        section_width_mm=stand_in.section_width_mm,
+    )
+
+
+def _engaged(ask: Ask, end: End, old: StandIn, new: StandIn) -> float | None:
+    """Thread engaged here: a spacer and a thicker wheel take theirs away. None where it was not measured."""
+    engaged = ask.maybe(f"{end}_hub.stud_engaged_mm")
+    if engaged is None:
+        return None
+    faces = [ask.maybe(f"wheels.{end}_left.face_mm", found) for found in (True, False)]
+    thicker = 0.0 if None in faces else faces[1] - faces[0]
+    return float(engaged - (new.spacer_mm - old.spacer_mm) - thicker)
+
+
+def stud_diameter_mm(thread: str) -> float | None:
+    """``M12x1.5`` is 12; ``1/2-20`` is half an inch; None where neither is written."""
+    found = THREAD.search(thread)
+    if found is None:
+        return None
+    if found[1]:
+        return float(found[1])
+    return float(found[2]) / float(found[3]) * 25.4 if float(found[3]) else None
