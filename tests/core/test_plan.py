@@ -108,7 +108,7 @@ class TestOptions:
         assert springs and spacers and trim and springs > spacers > trim
         spent = [column.money.spent for column in got.columns]
         assert [spent[0] - spent[2], spent[1] - spent[2]] == [550, 110]
-        assert any(f.code == "shaft-to-change" for f in got.columns[0].own_findings)
+        assert any(f.code == "retighten" for f in got.columns[0].own_findings)
 
     def test_any_moment_beside_any_other(self, whole: Rig) -> None:
         views = [View(label=str(stage), rig=whole, stage=stage) for stage in ("as-found", 4)]

@@ -864,6 +864,59 @@ export interface components {
             change: number;
             figure: components["schemas"]["Figure"] | null;
         };
+        /** ClimbOut */
+        ClimbOut: {
+            /**
+             * Climb Deg
+             * @description the smallest: a limit, never a recommendation
+             */
+            climb_deg: number;
+            /**
+             * Climb Pct
+             * @description the same as a grade
+             */
+            climb_pct: number;
+            /**
+             * Limited By
+             * @description the first of these where equal
+             * @enum {string}
+             */
+            limited_by: "traction" | "torque" | "tip";
+            /**
+             * Tip Limit Deg
+             * @description over the rear axle
+             * @default 0
+             */
+            tip_limit_deg: number;
+            /**
+             * Torque Limit Deg
+             * @description by torque; 90 where it could stand upright
+             */
+            torque_limit_deg: number;
+            /**
+             * Traction Limit Deg
+             * @description by grip; below 0 it does not move on the level
+             */
+            traction_limit_deg: number;
+            /**
+             * Tractive N
+             * @description pull at the tyres by torque
+             */
+            tractive_n: number;
+        };
+        /**
+         * Climbing
+         * @description Low first on a slope, and how slowly it walks there.
+         */
+        Climbing: {
+            /** Backwards */
+            backwards: boolean;
+            calculated: components["schemas"]["ClimbOut"];
+            /** Crawl Speed Kmh */
+            crawl_speed_kmh: number | null;
+            /** Overall Ratio */
+            overall_ratio: number;
+        };
         /**
          * Column
          * @description One moment or option: its name, the changes that make it, money, hours and findings of its own.
@@ -917,6 +970,47 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** Difference */
+        Difference: {
+            /**
+             * Field
+             * @description what is compared
+             */
+            field: string;
+            /**
+             * Majority
+             * @description the most frequent value; null where none is
+             */
+            majority: unknown;
+            /**
+             * Odd
+             * @description positions that differ from it
+             */
+            odd: string[];
+            /**
+             * Tie
+             * @description no single value is most frequent
+             */
+            tie: boolean;
+            /**
+             * Unknown
+             * @description positions whose value nobody has noted
+             */
+            unknown: string[];
+        };
+        /**
+         * Distance
+         * @description True distance since the change ``since``, the first fitted at a noted reading, and the factor in force now.
+         */
+        Distance: {
+            calculated: components["schemas"]["TrueDistanceOut"];
+            /** Factor */
+            factor: number;
+            /** Hidden Km */
+            hidden_km: number;
+            /** Since */
+            since: number;
+        };
         /**
          * Draft
          * @description A change that is not in the order yet.
@@ -943,7 +1037,50 @@ export interface components {
         };
         /** DrivelineResults */
         DrivelineResults: {
+            front_shaft: components["schemas"]["Result_ShaftLine_"];
+            front_strength: components["schemas"]["Result_Strength_"];
             mating: components["schemas"]["Result_tuple_Meeting__________"];
+            rear_shaft: components["schemas"]["Result_ShaftLine_"];
+            rear_strength: components["schemas"]["Result_Strength_"];
+        };
+        /**
+         * DrivenGear
+         * @description A driven gear that exists, and what it leaves wrong: positive reads high.
+         */
+        DrivenGear: {
+            /** Error Pct */
+            error_pct: number;
+            /** Teeth */
+            teeth: number;
+        };
+        /**
+         * DrivenGears
+         * @description The driven gear that would be right, those that exist, the best of them first.
+         */
+        DrivenGears: {
+            calculated: components["schemas"]["SpeedometerGearOut"];
+            /** Exist */
+            exist: components["schemas"]["DrivenGear"][];
+        };
+        /**
+         * Edges
+         * @description A wheel as it is drawn: from the hub's face, inboard and outboard of it.
+         */
+        Edges: {
+            /** Inner Mm */
+            inner_mm: number;
+            /** Offset Mm */
+            offset_mm: number;
+            /** Outer Mm */
+            outer_mm: number;
+            /** Radius Mm */
+            radius_mm: number;
+            /** Rim Width In */
+            rim_width_in: number;
+            /** Section Width Mm */
+            section_width_mm: number;
+            /** Spacer Mm */
+            spacer_mm: number;
         };
         /**
          * Entry
@@ -1125,6 +1262,19 @@ export interface components {
             name: string;
         };
         /**
+         * GearHolds
+         * @description One gear at the cruising speed on the grade: ``holds`` None where it cannot be said.
+         */
+        GearHolds: {
+            /** Engine Kw */
+            engine_kw: number;
+            hold: components["schemas"]["GradeHoldOut"];
+            /** Ratio */
+            ratio: number;
+            /** Rpm */
+            rpm: number;
+        };
+        /**
          * GearRow
          * @description Engine speed of one gear at ``GearTable.speeds_kmh``.
          */
@@ -1170,6 +1320,63 @@ export interface components {
              * @description overall ratio in top gear, high range
              */
             top_overall: number;
+        };
+        /** GradeHoldOut */
+        GradeHoldOut: {
+            /**
+             * Air N
+             * @description air; negative pushes
+             */
+            air_n: number;
+            /**
+             * Available Kw
+             * @description at this altitude; null for a turbo above 2500 m
+             * @default null
+             */
+            available_kw: number | null;
+            /**
+             * Grade N
+             * @description weight along the slope
+             */
+            grade_n: number;
+            /**
+             * Holds
+             * @description it holds the speed in this gear
+             * @default null
+             */
+            holds: boolean | null;
+            /**
+             * Power Kw
+             * @description needed at the engine
+             */
+            power_kw: number;
+            /**
+             * Reserve Pct
+             * @description (available/needed − 1)·100; null where nothing is needed
+             * @default null
+             */
+            reserve_pct: number | null;
+            /**
+             * Rolling N
+             * @description rolling resistance
+             */
+            rolling_n: number;
+        };
+        /**
+         * GradeHolding
+         * @description The cruising speed on a grade, gear by gear, top last; ``tallest`` the index of the tallest gear that holds.
+         */
+        GradeHolding: {
+            /** Altitude M */
+            altitude_m: number;
+            /** Gears */
+            gears: components["schemas"]["GearHolds"][];
+            /** Grade Pct */
+            grade_pct: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Tallest */
+            tallest: number | null;
         };
         /**
          * HeadEdit
@@ -1297,6 +1504,22 @@ export interface components {
             steps: string[];
             /** Title */
             title: string;
+        };
+        /**
+         * Joint
+         * @description A joint's centre, seen from the frame, and how its own part lies.
+         */
+        Joint: {
+            /** Plan Deg */
+            plan_deg: number;
+            /** Side Deg */
+            side_deg: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Z Mm */
+            z_mm: number;
         };
         /** KeptAcceptance */
         KeptAcceptance: {
@@ -2049,6 +2272,123 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Climbing_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Climbing"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Distance_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Distance"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_DrivenGears_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["DrivenGears"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_GearTable_: {
             /** Doubt */
             doubt?: {
@@ -2074,6 +2414,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["GearTable"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_GradeHolding_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["GradeHolding"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -2244,6 +2623,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_ShaftLine_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["ShaftLine"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_SpeedometerState_: {
             /** Doubt */
             doubt?: {
@@ -2322,6 +2740,84 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Stand_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Stand"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Strength_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Strength"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_Taller_: {
             /** Doubt */
             doubt?: {
@@ -2361,6 +2857,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_TyreLoad_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["TyreLoad"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_Tyre_: {
             /** Doubt */
             doubt?: {
@@ -2386,6 +2921,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tyre"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_WheelSet_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["WheelSet"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -2527,12 +3101,21 @@ export interface components {
         /** RollingResults */
         RollingResults: {
             axle_match: components["schemas"]["Result_AxleMatchOut_"];
+            climb: components["schemas"]["Result_Climbing_"];
+            distance: components["schemas"]["Result_Distance_"];
+            driven_gears: components["schemas"]["Result_DrivenGears_"];
+            front_stand: components["schemas"]["Result_Stand_"];
             front_tyre: components["schemas"]["Result_Tyre_"];
+            front_tyre_load: components["schemas"]["Result_TyreLoad_"];
             gears: components["schemas"]["Result_GearTable_"];
+            grade: components["schemas"]["Result_GradeHolding_"];
+            rear_stand: components["schemas"]["Result_Stand_"];
             rear_tyre: components["schemas"]["Result_Tyre_"];
+            rear_tyre_load: components["schemas"]["Result_TyreLoad_"];
             regearing: components["schemas"]["Result_Regearing_"];
             speedometer: components["schemas"]["Result_SpeedometerState_"];
             taller: components["schemas"]["Result_Taller_"];
+            wheels: components["schemas"]["Result_WheelSet_"];
         };
         /**
          * Row
@@ -2587,6 +3170,154 @@ export interface components {
             figure: string | null;
             /** Text */
             text: string;
+        };
+        /**
+         * ShaftAt
+         * @description A shaft at one place of its travel; ``axle_up_mm`` from where the axle stood as found.
+         */
+        ShaftAt: {
+            /** Axle Up Mm */
+            axle_up_mm: number;
+            calculated: components["schemas"]["ShaftOut"];
+            drive: components["schemas"]["Joint"];
+            pinion: components["schemas"]["Joint"];
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "bump" | "ride" | "droop";
+        };
+        /**
+         * ShaftLine
+         * @description One shaft of a rig at a stage.
+         *
+         *     ``places``: ride alone where the travel is not known. ``longer_mm`` is how much longer the line is at ride
+         *     than as found: the length to order is the old shaft's with that. ``limit_deg`` is what its joints bend,
+         *     ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
+         *     what stays at full bump between the tube and what is above it.
+         */
+        ShaftLine: {
+            /**
+             * Build
+             * @enum {string}
+             */
+            build: "single" | "double";
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Gap Left Mm */
+            gap_left_mm: number | null;
+            /** Limit Assumed */
+            limit_assumed: boolean;
+            /** Limit Deg */
+            limit_deg: number;
+            /** Longer Mm */
+            longer_mm: number;
+            /** Places */
+            places: components["schemas"]["ShaftAt"][];
+            /** Rpm */
+            rpm: number;
+            slip: components["schemas"]["Slip"] | null;
+            /** Slip Waits */
+            slip_waits: string | null;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** Steepest Deg */
+            steepest_deg: number;
+            whirl: components["schemas"]["ShaftSpeedOut"] | null;
+        };
+        /** ShaftOut */
+        ShaftOut: {
+            /**
+             * Difference Deg
+             * @description between the two; null for a double joint
+             */
+            difference_deg: number | null;
+            /**
+             * Drive Joint Deg
+             * @description angle at the case
+             */
+            drive_joint_deg: number;
+            /**
+             * Inertial Rad S2
+             * @description what shakes the shaft itself: up to 1000
+             */
+            inertial_rad_s2: number;
+            /**
+             * Length Mm
+             * @description between joint centres
+             */
+            length_mm: number;
+            /**
+             * Max Joint Deg At Rpm
+             * @description what one joint may bend at this speed
+             */
+            max_joint_deg_at_rpm: number;
+            /**
+             * Pinion Joint Deg
+             * @description angle at the axle
+             */
+            pinion_joint_deg: number;
+            /**
+             * Plane Angle Deg
+             * @description between the planes in which they bend; null for a double joint
+             */
+            plane_angle_deg: number | null;
+            /**
+             * Residual Rad S2
+             * @description what does not cancel: smooth up to 400, rough beyond 1000
+             */
+            residual_rad_s2: number;
+        };
+        /** ShaftSlipOut */
+        ShaftSlipOut: {
+            /**
+             * Collapse Left At Shortest Mm
+             * @description left; below 0 it has bottomed
+             */
+            collapse_left_at_shortest_mm: number;
+            /**
+             * Engagement At Longest Mm
+             * @description spline still engaged; below 0 it is apart
+             */
+            engagement_at_longest_mm: number;
+            /**
+             * Ok
+             * @description both at least the minimum
+             */
+            ok: boolean;
+            /**
+             * Plunge Mm
+             * @description longest less shortest
+             */
+            plunge_mm: number;
+        };
+        /** ShaftSpeedOut */
+        ShaftSpeedOut: {
+            /**
+             * Critical Rpm
+             * @description where it whirls
+             */
+            critical_rpm: number;
+            /**
+             * Ok
+             * @description not above the safe speed
+             * @default false
+             */
+            ok: boolean;
+            /**
+             * Safe Rpm
+             * @description three quarters of that
+             */
+            safe_rpm: number;
+            /**
+             * Shaft Rpm
+             * @description at that road speed
+             * @default 0
+             */
+            shaft_rpm: number;
         };
         /**
          * Share
@@ -2710,6 +3441,23 @@ export interface components {
             total_off: number;
         };
         /**
+         * Slip
+         * @description The slip over the travel, and what it keeps beyond the minimum (below 0: it does not).
+         */
+        Slip: {
+            calculated: components["schemas"]["ShaftSlipOut"];
+            /** Collapse Left At Ride Mm */
+            collapse_left_at_ride_mm: number;
+            /** Collapse Spare Mm */
+            collapse_spare_mm: number;
+            /** Engaged At Ride Mm */
+            engaged_at_ride_mm: number;
+            /** Engagement Spare Mm */
+            engagement_spare_mm: number;
+            /** Min Engagement Mm */
+            min_engagement_mm: number;
+        };
+        /**
          * SpecOut
          * @description What is known about a figure before anybody notes it.
          */
@@ -2751,6 +3499,24 @@ export interface components {
              * @description how fast it is
              */
             true_kmh: number;
+        };
+        /** SpeedometerGearOut */
+        SpeedometerGearOut: {
+            /**
+             * Driven Teeth
+             * @description the nearest whole number, half up
+             */
+            driven_teeth: number;
+            /**
+             * Driven Teeth Exact
+             * @description what would be right
+             */
+            driven_teeth_exact: number;
+            /**
+             * Residual Error Pct
+             * @description (exact/whole − 1)·100
+             */
+            residual_error_pct: number;
         };
         /** SpeedometerOut */
         SpeedometerOut: {
@@ -2870,6 +3636,26 @@ export interface components {
             under_differentials_mm: components["schemas"]["Result_float_"];
         };
         /**
+         * Stand
+         * @description One end's wheels, old over new.
+         *
+         *     ``cover_left_mm`` is what the body still hangs over the tyre (None: not measured), ``stud_left_mm`` the
+         *     thread still engaged beyond the stud's diameter, ``kpi_known`` whether scrub counts the tyre's radius.
+         */
+        Stand: {
+            /** Cover Left Mm */
+            cover_left_mm: number | null;
+            fit: components["schemas"]["WheelFitOut"];
+            found: components["schemas"]["Edges"];
+            here: components["schemas"]["Edges"];
+            /** Kpi Known */
+            kpi_known: boolean;
+            /** Stud Mm */
+            stud_mm: number | null;
+            /** Studs Engaged Mm */
+            studs_engaged_mm: number | null;
+        };
+        /**
          * Standing
          * @description A change that is not fitted yet.
          */
@@ -2884,6 +3670,28 @@ export interface components {
             state: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Strength
+         * @description Torque at one end in the deepest gear: what governs, and what the parts are rated for (None: not noted).
+         */
+        Strength: {
+            /** Backwards */
+            backwards: boolean;
+            calculated: components["schemas"]["TorquePathOut"];
+            /** Case Rating Nm */
+            case_rating_nm: number | null;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Gear Ratio */
+            gear_ratio: number;
+            /** Half Shaft Rating Nm */
+            half_shaft_rating_nm: number | null;
+            /** Shaft Rating Nm */
+            shaft_rating_nm: number | null;
         };
         /**
          * Survey
@@ -2996,6 +3804,41 @@ export interface components {
             /** Schools */
             schools: components["schemas"]["TradeSchool"][];
         };
+        /** TorquePathOut */
+        TorquePathOut: {
+            /**
+             * Governs
+             * @description which; equal: engine
+             * @enum {string}
+             */
+            governs: "engine" | "grip";
+            /**
+             * Half Shaft Nm
+             * @description with a lock one wheel may get all of it
+             */
+            half_shaft_nm: number;
+            /**
+             * Shaft By Engine Nm
+             * @description what the engine can put there
+             */
+            shaft_by_engine_nm: number;
+            /**
+             * Shaft By Grip Nm
+             * @description what the tyres hold before they slip
+             */
+            shaft_by_grip_nm: number;
+            /**
+             * Shaft Nm
+             * @description the smaller; shock is several times this
+             */
+            shaft_nm: number;
+            /**
+             * Shear Mpa
+             * @description in the tube
+             * @default 0
+             */
+            shear_mpa: number;
+        };
         /**
          * Totals
          * @description Money of some changes, in the builder's currency.
@@ -3040,6 +3883,19 @@ export interface components {
         Trip: {
             readiness: components["schemas"]["Readiness"];
         };
+        /** TrueDistanceOut */
+        TrueDistanceOut: {
+            /**
+             * Indicated Km
+             * @description as the instruments counted it
+             */
+            indicated_km: number;
+            /**
+             * True Km
+             * @description since the first event
+             */
+            true_km: number;
+        };
         /**
          * Typed
          * @description What a line means: a change to put into the order, or a figure of the rig to note.
@@ -3067,7 +3923,7 @@ export interface components {
         };
         /**
          * Tyre
-         * @description The tyre of one axle. Measured roll-out and axle height beat what the size says.
+         * @description The tyre of one axle. Measured roll-out, the maker's turns and a measured axle height beat what the size says.
          */
         Tyre: {
             /** Circumference Mm */
@@ -3075,6 +3931,75 @@ export interface components {
             size: components["schemas"]["TyreSizeOut"];
             /** Static Radius Mm */
             static_radius_mm: number;
+        };
+        /** TyreAgeOut */
+        TyreAgeOut: {
+            /**
+             * Age Years
+             * @description years since; null where that is null
+             */
+            age_years: number | null;
+            /**
+             * Made
+             * @description Monday of that week; null for three digits, made before 2000
+             */
+            made: string | null;
+            /**
+             * Verdict
+             * @description fresh under 6 years, inspect from 6, replace from 10; three digits always replace
+             * @enum {string}
+             */
+            verdict: "fresh" | "inspect" | "replace";
+        };
+        /**
+         * TyreLoad
+         * @description One tyre of an axle: what it carries on this vehicle at its rating, what stands on it, what pressure that wants.
+         *
+         *     ``divided``: its mark is a passenger car's, so its load counts divided by 1.10.
+         */
+        TyreLoad: {
+            calculated: components["schemas"]["TyreLoadOut"] | null;
+            /** Carries Kg */
+            carries_kg: number;
+            /** Divided */
+            divided: boolean;
+            /** Stands On It Kg */
+            stands_on_it_kg: number;
+            /** Tyres */
+            tyres: number;
+        };
+        /** TyreLoadOut */
+        TyreLoadOut: {
+            /**
+             * Capacity Kg
+             * @description what the pressure in use carries
+             * @default 0
+             */
+            capacity_kg: number;
+            /**
+             * Floor Governs
+             * @description the floor for the road asks for more than the load does
+             * @default false
+             */
+            floor_governs: boolean;
+            /**
+             * Margin Kg
+             * @description left, against that capacity or the rated load
+             * @default 0
+             */
+            margin_kg: number;
+            /**
+             * Over
+             * @description the load is more than that
+             * @default false
+             */
+            over: boolean;
+            /**
+             * Pressure Kpa
+             * @description what carries the load; null above max_load_kg
+             * @default null
+             */
+            pressure_kpa: number | null;
         };
         /** TyreSizeOut */
         TyreSizeOut: {
@@ -3271,6 +4196,57 @@ export interface components {
             will: boolean;
         };
         /**
+         * WheelAt
+         * @description One wheel: what its size says, how old it is; None where nobody noted enough.
+         */
+        WheelAt: {
+            age: components["schemas"]["TyreAgeOut"] | null;
+            /** Label */
+            label: string;
+            /** Position */
+            position: string;
+            size: components["schemas"]["TyreSizeOut"] | null;
+        };
+        /** WheelFitOut */
+        WheelFitOut: {
+            /**
+             * Inner Edge Change Mm
+             * @description positive: closer to suspension and frame
+             */
+            inner_edge_change_mm: number;
+            /**
+             * New Backspacing Mm
+             * @description mounting face to the inner flange
+             */
+            new_backspacing_mm: number;
+            /**
+             * New Scrub Radius Mm
+             * @description at the ground
+             * @default 0
+             */
+            new_scrub_radius_mm: number;
+            /**
+             * Outer Edge Change Mm
+             * @description positive: further out, towards the fender lip
+             */
+            outer_edge_change_mm: number;
+            /**
+             * Scrub Radius Change Mm
+             * @description positive: further outboard
+             */
+            scrub_radius_change_mm: number;
+            /**
+             * Stock Backspacing Mm
+             * @description mounting face to the inner flange
+             */
+            stock_backspacing_mm: number;
+            /**
+             * Track Change Mm
+             * @description positive: wider
+             */
+            track_change_mm: number;
+        };
+        /**
          * WheelOutline
          * @description A wheel of the drawing, and how much higher axle, frame and body stand there than as found.
          */
@@ -3293,6 +4269,16 @@ export interface components {
             static_radius_mm: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * WheelSet
+         * @description All wheels that anything is noted of, and in what they differ.
+         */
+        WheelSet: {
+            /** Differences */
+            differences: components["schemas"]["Difference"][];
+            /** Wheels */
+            wheels: components["schemas"]["WheelAt"][];
         };
         /** Worked */
         Worked: {

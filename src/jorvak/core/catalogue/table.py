@@ -205,6 +205,11 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
     )
     yield one(f"{at}.engaged_mm", f"{end} slip, engaged at ride", "78", 0, 600, _TAPE)
     yield one(f"{at}.collapse_mm", f"{end} slip, left to collapse at ride", "45", 0, 600, _TAPE)
+    yield one(f"{at}.gap_mm", f"{end} shaft, gap above the tube where it is least", "34", 0, 500,
+              f"{ON_ITS_WHEELS} Feeler or tape between tube and tank, exhaust, crossmember or floor.")  # fmt: skip
+    yield one(
+        f"{at}.gap_x_mm", f"{end} shaft, where that gap is, behind the front axle", "1900", -2000, 9000, _TAPE
+    )
     yield one(f"{at}.shortens_mm", f"{end} shaft, shortens at full bump", "14", -50, 300, _STAND)
     yield one(f"{at}.lengthens_mm", f"{end} shaft, lengthens at full droop", "27", -50, 400, _STAND)
 

@@ -69,7 +69,8 @@ class ShaftLine:
 
     ``places``: ride alone where the travel is not known. ``longer_mm`` is how much longer the line is at ride
     than as found: the length to order is the old shaft's with that. ``limit_deg`` is what its joints bend,
-    ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere.
+    ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
+    what stays at full bump between the tube and what is above it.
     """
 
     end: End
@@ -84,6 +85,7 @@ class ShaftLine:
     slip: Slip | None
     slip_waits: str | None
     whirl: ShaftSpeedOut | None
+    gap_left_mm: float | None
 
     @property
     def ride(self) -> ShaftAt:
@@ -163,6 +165,7 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
         slip=slip,
         slip_waits=slip_waits,
         whirl=_whirl(ask, end, ride.calculated.length_mm, speed),
+        gap_left_mm=_gap_left(ask, end, here, ups),
     )
 
 
@@ -303,6 +306,15 @@ def _at_ride(ask: Ask, path: str, by: float) -> float:
     setter = ask.moment.set_by.get(path)
     measured_since = setter is not None and ask.moment.here[path].known == "measured"
     return value if measured_since else value + by
+
+
+def _gap_left(ask: Ask, end: End, here: _Geometry, ups: dict[Place, float]) -> float | None:
+    """The gap above the tube less what the tube comes up there; None where it was not measured."""
+    gap, at = ask.maybe(f"{end}_shaft.gap_mm"), ask.maybe(f"{end}_shaft.gap_x_mm")
+    if gap is None or at is None or "bump" not in ups:
+        return None
+    along = (at - here.drive.x_mm) / (here.pinion.x_mm - here.drive.x_mm)
+    return float(gap - along * ups["bump"])
 
 
 def _whirl(ask: Ask, end: End, length: float, speed: float) -> ShaftSpeedOut | None:

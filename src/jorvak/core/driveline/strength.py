@@ -25,9 +25,13 @@ class Strength:
 
 
 def strength(ask: Ask, end: End) -> Strength:
-    """Torque by engine and by grip at one end. Raises Missing. A part-time case can send all of it to one end."""
+    """Torque by engine and by grip at one end, loaded to what it may weigh. Raises Missing.
+
+    A part-time case can send all of it to one end.
+    """
     first, reverse = ask.need("gearbox.gears")[0], ask.maybe("gearbox.reverse_ratio") or 0.0
-    weighs = getattr(standing(ask), f"{end}_kg") * (REAR_GAINS if end == "rear" else 1.0)
+    may_weigh = ask.maybe(f"body.permitted_{end}_kg") or 0.0
+    weighs = max(getattr(standing(ask), f"{end}_kg"), may_weigh) * (REAR_GAINS if end == "rear" else 1.0)
     locked = ask.maybe(f"{end}_axle.differential") in ("selectable", "locked")
     tube = {key: ask.maybe(f"{end}_shaft.{key}") for key in ("od_mm", "wall_mm")}
     answer = torque_path(

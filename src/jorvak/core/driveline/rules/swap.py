@@ -13,12 +13,15 @@ PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 
 
 def shaft_to_change(here: Here) -> Iterator[Finding]:
-    """A case, a gearbox or a lift moved a shaft's end, and no shaft was planned behind it."""
+    """A case, a gearbox or a lift moved a shaft's end, no shaft was planned behind it, and its slip is not known."""
     order = here.moment.changes
     lifted = here.results.stance.lift.value
     for end in ENDS:
         movers = [change for change in order if change.kind in BOXES or _lifts(change, end)]
         shafts = [c for c in order if c.kind == "shaft" and c.fields.get("axle") == end]
+        line = getattr(here.results.driveline, f"{end}_shaft").value
+        if line is not None and line.slip is not None:
+            continue
         if not movers or (shafts and order.index(shafts[-1]) > order.index(movers[-1])):
             continue
         path = f"transfer.{end}_output_mm"

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from jorvak.core.findings import Finding, Here, Settle
 from jorvak.core.kinds import opening
 from jorvak.core.quantities import DISTANCE
-from jorvak.core.rig import Change
+from jorvak.core.rolling.counting import true_km_since
 
 RETIGHTEN_KM = 100.0
 WHEELS = ("tyres", "wheels", "wheel-spacers")
@@ -30,10 +30,10 @@ def retighten(here: Here) -> Iterator[Finding]:
     """Wheels, spring bolts and U-bolts after the first kilometres; overdue it is worse."""
     now = here.value("odometer.reading_km")
     for change in here.changes(*WHEELS, *BOLTS):
-        gone = _gone_since(change, now)
+        gone = None if now is None else true_km_since(here.moment.rig, change, now)
         what = "the wheel nuts, the spare's too" if change.kind in WHEELS else "spring bolts and U-bolts"
         overdue = gone is not None and gone > RETIGHTEN_KM
-        said = "" if gone is None else f" {here.said(gone, DISTANCE)} have gone since."
+        said = "" if gone is None else f" {here.said(gone, DISTANCE)} have truly gone since."
         yield here.finding(
             "retighten",
             ("stop" if change.kind in WHEELS else "watch") if overdue else "note",
@@ -44,12 +44,6 @@ def retighten(here: Here) -> Iterator[Finding]:
             settled_by=(Settle(text="Done: accept it with the reading at which it was done"),),
             subject=str(change.id),
         )
-
-
-def _gone_since(change: Change, now: float | None) -> float | None:
-    if now is None or change.fitted is None or change.fitted.odometer_km is None:
-        return None
-    return max(now - change.fitted.odometer_km, 0.0)
 
 
 RULES = (running_in, retighten)

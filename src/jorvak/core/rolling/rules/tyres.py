@@ -7,7 +7,9 @@ from jorvak.core.findings import Finding, Here, Place, Settle, beyond
 from jorvak.core.quantities import SPEED
 from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.rolling.tyre_load import PASSENGER_ON_TRUCK
 from jorvak.core.rolling.tyre_size import TyreSizeOut, sidewall
+from jorvak.core.rolling.wheel_set import is_for_passenger_cars
 
 LEVERAGE_LIMIT = 1.07
 # Where the maker's range is not known: shares of the section width, a first guess.
@@ -23,17 +25,24 @@ def _size(here: Here, position: str) -> TyreSizeOut | None:
 def tyre_load_short(here: Here) -> Iterator[Finding]:
     """The tyres of an axle carry less than it may weigh, or weighs here."""
     for end in ENDS:
-        size, asked = _size(here, f"{end}_left"), here.axle_must_carry(end)
-        if size is None or size.max_load_kg is None or asked is None:
+        marks, size, asked = (
+            here.value(f"wheels.{end}_left.size"),
+            _size(here, f"{end}_left"),
+            here.axle_must_carry(end),
+        )
+        twins = end == "rear" and here.value("wheels.rear_left_inner.size") is not None
+        rated = None if size is None else size.max_load_dual_kg if twins else size.max_load_kg
+        if size is None or rated is None or asked is None:
             continue
-        carries = 2 * size.max_load_kg
+        divided = is_for_passenger_cars(marks)
+        carries = (4 if twins else 2) * (rated / PASSENGER_ON_TRUCK if divided else rated)
         severity = beyond(asked.kg - carries, asked.off)
         if severity is None:
             continue
         yield here.finding(
             "tyre-load-short",
             severity,
-            f"The {end} tyres carry {here.kg(carries)} at load index {size.load_index}, {asked.why} {here.kg(asked.kg)}.",
+            f"The {end} tyres carry {here.kg(carries)} at load index {size.load_index_dual if twins else size.load_index}{' (a car tyre, divided by 1.10)' if divided else ''}, {asked.why} {here.kg(asked.kg)}.",
             PLACES[end],
             figures=(f"wheels.{end}_left.size", f"body.permitted_{end}_kg"),
             settled_by=(Settle(text="A size with a higher load index"),),
@@ -82,23 +91,33 @@ def brake_leverage(here: Here) -> Iterator[Finding]:
 
 
 def rim_width_outside(here: Here) -> Iterator[Finding]:
-    """Rim width against the tyre, by the assumed range."""
+    """Rim width against the tyre, by its maker's range or, where that is not known, by the assumed one."""
     for ends in _alike(here, "size", "rim_width_in"):
         at = f"{ends[0]}_left"
         size, width = _size(here, at), here.value(f"wheels.{at}.rim_width_in")
         if size is None or width is None:
             continue
-        low, high = (share * size.section_width_mm / MM_PER_IN for share in RIM_SHARE)
+        maker = [here.value(f"wheels.{at}.{key}") for key in ("rim_from_in", "rim_to_in")]
+        guess = [share * size.section_width_mm / MM_PER_IN for share in RIM_SHARE]
+        low, high = guess if None in maker else maker
         if low - SLACK <= width <= high + SLACK:
             continue
+        said = f"by the first guess it takes {low:.2f} to {high:.2f} in (assumed)"
         yield here.finding(
             "rim-width-outside",
-            "measure",
-            f"A rim of {width:g} in under a tyre of {here.mm(size.section_width_mm)}, {' and '.join(ends)}: by the first "
-            f"guess it takes {low:.2f} to {high:.2f} in (assumed).",
+            "measure" if None in maker else "stop",
+            f"A rim of {width:g} in under a tyre of {here.mm(size.section_width_mm)}, {' and '.join(ends)}: "
+            f"{said if None in maker else f'its maker allows {low:g} to {high:g} in'}.",
             _place(ends),
             figures=(f"wheels.{at}.size", f"wheels.{at}.rim_width_in"),
-            settled_by=(Settle(text="Look up the tyre maker's range of rims for this size"),),
+            settled_by=(
+                Settle(
+                    text="Look up the tyre maker's range of rims for this size",
+                    figure=f"wheels.{at}.rim_from_in",
+                )
+                if None in maker
+                else Settle(text="Wheels or tyres inside that range"),
+            ),
             subject=" ".join(ends),
         )
 

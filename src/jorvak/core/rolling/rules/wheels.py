@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
 from jorvak.core.catalogue import spec_of
-from jorvak.core.findings import Finding, Here, Place, Settle, beyond
+from jorvak.core.findings import Finding, Here, Place, Settle, Severity, beyond
 from jorvak.core.rolling.results import ENDS
 from jorvak.core.rolling.tyre_size import sidewall
 
@@ -95,17 +95,33 @@ def wheel_load_short(here: Here) -> Iterator[Finding]:
 
 
 def brake_room(here: Here) -> Iterator[Finding]:
-    """A smaller rim over the same caliper."""
-    found, now = (here.value("wheels.front_left.size", as_found=f) for f in (True, False))
-    if found is None or now is None or sidewall(now).rim_in >= sidewall(found).rim_in - SLACK:
+    """A smaller rim over the same caliper; known once the smallest rim that goes over it is."""
+    path = "wheels.front_left.size"
+    found, now = here.value(path, as_found=True), here.value(path)
+    if found is None or now is None or path not in here.moment.set_by:
+        return
+    rim, least = sidewall(now).rim_in, here.value("brakes.front_rim_in")
+    if least is not None and rim < least - SLACK:
+        severity: Severity = "stop"
+        said = f"A {rim:g} in rim does not go over the front brakes: they want {least:g} in."
+    elif least is None and rim < sidewall(found).rim_in - SLACK:
+        severity = "measure"
+        said = (
+            f"The rim falls from {sidewall(found).rim_in:g} to {rim:g} in: does the caliper still fit in it?"
+        )
+    else:
         return
     yield here.finding(
         "brake-room",
-        "measure",
-        f"The rim falls from {sidewall(found).rim_in:g} to {sidewall(now).rim_in:g} in: does the caliper still fit in it?",
+        severity,
+        said,
         "front-axle",
-        figures=("wheels.front_left.size",),
-        settled_by=(Settle(text="Try one wheel on the hub before five are bought"),),
+        figures=(path,),
+        settled_by=(
+            Settle(text="Try one wheel on the hub before five are bought", figure="brakes.front_rim_in")
+            if severity == "measure"
+            else Settle(text="Wheels of a larger rim"),
+        ),
     )
 
 
