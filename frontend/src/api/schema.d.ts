@@ -426,6 +426,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/shafts/{end}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A shaft with the pinion turned, the case lowered, longer, or of another build. Nothing is written. */
+        post: operations["driveline_try_shaft_shafts__end__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/shakes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything that turns at that speed, likeliest first. */
+        post: operations["driveline_what_shakes_shakes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/side-by-side": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two parts, face by face, and what is still to be measured. */
+        get: operations["driveline_parts_side_by_side_side_by_side_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What each size would do to this rig at the stage. Nothing is written. */
+        post: operations["rolling_sizes_side_by_side_sizes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/survey": {
         parameters: {
             query?: never;
@@ -562,6 +630,32 @@ export interface components {
             results: components["schemas"]["Results"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
+        };
+        /**
+         * Attempt
+         * @description What is tried on a shaft.
+         */
+        Attempt: {
+            /**
+             * Build
+             * @default null
+             */
+            build: ("single" | "double") | null;
+            /**
+             * Case Down Mm
+             * @default 0
+             */
+            case_down_mm: number;
+            /**
+             * Longer Mm
+             * @default 0
+             */
+            longer_mm: number;
+            /**
+             * Pinion Up Deg
+             * @default 0
+             */
+            pinion_up_deg: number;
         };
         /** AxleLift */
         AxleLift: {
@@ -1120,6 +1214,27 @@ export interface components {
              * @default null
              */
             meets: string | null;
+        };
+        /**
+         * FieldPair
+         * @description One field of one face on both parts. None: nobody has noted it.
+         */
+        FieldPair: {
+            /** Face */
+            face: string;
+            /** Field */
+            field: string;
+            /** Kind */
+            kind: string;
+            /** New */
+            new: number | string | number[] | null;
+            /** Old */
+            old: number | string | number[] | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "alike" | "differs" | "unknown";
         };
         /**
          * Figure
@@ -1960,6 +2075,10 @@ export interface components {
              * @default null
              */
             price: number | null;
+        };
+        /** PartsBeside */
+        PartsBeside: {
+            beside: components["schemas"]["SideBySide"];
         };
         /** Paths */
         Paths: {
@@ -3134,6 +3253,18 @@ export interface components {
             places: number;
         };
         /**
+         * RunField
+         * @description How the shaft would run around the trial: ``regions`` has a row per case drop, a column per pinion turn.
+         */
+        RunField: {
+            /** Drops Mm */
+            drops_mm: number[];
+            /** Regions */
+            regions: (0 | 1 | 2)[][];
+            /** Turns Deg */
+            turns_deg: number[];
+        };
+        /**
          * School
          * @description One school of regearing: what it aims at and takes, or what it waits for.
          */
@@ -3319,6 +3450,48 @@ export interface components {
              */
             shaft_rpm: number;
         };
+        /** ShaftTried */
+        ShaftTried: {
+            tried: components["schemas"]["Tried"];
+        };
+        /**
+         * Shake
+         * @description At which speed it shakes, as typed, in which gear and range, and what the tests said.
+         */
+        Shake: {
+            /**
+             * Gear
+             * @default 1
+             */
+            gear: number;
+            /**
+             * Range
+             * @default high
+             * @enum {string}
+             */
+            range: "high" | "low";
+            /** Speed */
+            speed: string;
+            /**
+             * Tests
+             * @default {}
+             */
+            tests: {
+                [key: string]: "stays" | "goes" | "not tried";
+            };
+        };
+        /** Shaking */
+        Shaking: {
+            /** After A Bump */
+            after_a_bump: string[];
+            /** Suspects */
+            suspects: components["schemas"]["Suspect"][];
+            /** Tests */
+            tests: {
+                [key: string]: string;
+            };
+            waits_for: components["schemas"]["Waits"] | null;
+        };
         /**
          * Share
          * @description A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance.
@@ -3439,6 +3612,73 @@ export interface components {
             total: number;
             /** Total Off */
             total_off: number;
+        };
+        /**
+         * SideBySide
+         * @description The rows, and what is still to be measured on each part.
+         */
+        SideBySide: {
+            /** Measure New */
+            measure_new: string[];
+            /** Measure Old */
+            measure_old: string[];
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+            /** Rows */
+            rows: components["schemas"]["FieldPair"][];
+        };
+        /**
+         * Size
+         * @description A size on this rig. None: it cannot be said from what is noted. Lengths won are against as found.
+         */
+        Size: {
+            /** Approach Deg */
+            approach_deg: number | null;
+            /** Carries Axle Kg */
+            carries_axle_kg: number | null;
+            /** Diameter Mm */
+            diameter_mm: number | null;
+            /** Height Mm */
+            height_mm: number | null;
+            /** Load Spare Kg */
+            load_spare_kg: number | null;
+            /** Marks */
+            marks: string;
+            /**
+             * Rim
+             * @enum {string}
+             */
+            rim: "first guess fits" | "first guess outside" | "unknown";
+            /** Size */
+            size: string;
+            /** Spare Room Mm */
+            spare_room_mm: number | null;
+            /** Speedometer Error Pct */
+            speedometer_error_pct: number | null;
+            /** Taller Pct */
+            taller_pct: number | null;
+            /** Top Gear Rpm */
+            top_gear_rpm: number | null;
+            tyre: components["schemas"]["TyreSizeOut"];
+            /** Under Axles Mm */
+            under_axles_mm: number | null;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * Sizes
+         * @description Sizes as moulded.
+         */
+        Sizes: {
+            /** Sizes */
+            sizes: string[];
+        };
+        /** SizesBeside */
+        SizesBeside: {
+            /** Sizes */
+            sizes: components["schemas"]["Size"][];
         };
         /**
          * Slip
@@ -3781,6 +4021,24 @@ export interface components {
             weighed: components["schemas"]["Weighed"];
         };
         /**
+         * Suspect
+         * @description A source at this speed: how fast, and how many of the tests speak for and against it.
+         */
+        Suspect: {
+            /** Hz */
+            hz: number;
+            /** Inspect */
+            inspect: string[];
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Speaks Against */
+            speaks_against: number;
+            /** Speaks For */
+            speaks_for: number;
+        };
+        /**
          * Taller
          * @description Effective gearing against that as found: positive is taller (turns slower at the same speed).
          */
@@ -3875,6 +4133,14 @@ export interface components {
             costs: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Tried
+         * @description A line as tried, and the field around it; None where the line cannot be worked out.
+         */
+        Tried: {
+            field: components["schemas"]["RunField"] | null;
+            line: components["schemas"]["Result_ShaftLine_"];
         };
         /**
          * Trip
@@ -5330,6 +5596,181 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    driveline_try_shaft_shafts__end__post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                end: "front" | "rear";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Attempt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShaftTried"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    driveline_what_shakes_shakes_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shake"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shaking"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    driveline_parts_side_by_side_side_by_side_get: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                old: string;
+                new: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartsBeside"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    rolling_sizes_side_by_side_sizes_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sizes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SizesBeside"];
                 };
             };
             /** @description Unprocessable Entity */

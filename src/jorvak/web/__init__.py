@@ -10,11 +10,13 @@ from werkzeug.exceptions import NotFound
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
+from jorvak.web.driveline import driveline_pages
 from jorvak.web.history import history_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
 from jorvak.web.rig import rig_pages
+from jorvak.web.rolling import rolling_pages
 from jorvak.web.sheet import View, answer
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
@@ -44,7 +46,10 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     )
     security.protect(app)
     problems.register(app)
-    for pages in (rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, trip_pages, history_pages):
+    for pages in (
+        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, driveline_pages, trip_pages,
+        history_pages,
+    ):  # fmt: skip
         app.register_api(pages)
 
     @app.errorhandler(AlreadyDone)

@@ -106,7 +106,7 @@ class _Geometry:
     def at(self, axle_up_mm: float) -> tuple[Joint, ShaftOut]:
         pinion = self._pinion(axle_up_mm)
         return pinion, shaft(
-            ShaftIn(drive=_end(self.drive), pinion=_end(pinion), rpm=self.rpm, type=self.build)
+            ShaftIn(drive=end_of(self.drive), pinion=end_of(pinion), rpm=self.rpm, type=self.build)
         )
 
     def length_mm(self, axle_up_mm: float) -> float:
@@ -198,7 +198,8 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
     return Joint(x, y, z, side, ask.maybe(f"{at}_plan_deg", as_found) or 0.0)
 
 
-def _end(joint: Joint) -> ShaftEnd:
+def end_of(joint: Joint) -> ShaftEnd:
+    """A joint as the calculation takes it."""
     return ShaftEnd(
         x_mm=joint.x_mm, y_mm=joint.y_mm, z_mm=joint.z_mm, side_deg=joint.side_deg, plan_deg=joint.plan_deg
     )

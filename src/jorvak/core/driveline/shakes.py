@@ -1,0 +1,108 @@
+"""What shakes: everything that turns at the speed at which it does, ranked by what four tests on the road say."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from jorvak.core.calculation import Refused
+from jorvak.core.driveline.vibration import VibrationIn, vibration
+from jorvak.core.results import Ask
+from jorvak.core.rig import Frozen
+from jorvak.core.rolling.results import driven_end, tyre
+
+Test = Literal["neutral", "other_gear", "lift_off", "other_tyres"]
+Answer = Literal["stays", "goes", "not tried"]
+TESTS: dict[Test, str] = {
+    "neutral": "Coast through that speed in neutral",
+    "other_gear": "The same speed in another gear",
+    "lift_off": "Lift off at that speed",
+    "other_tyres": "The same speed on other tyres",
+}
+
+
+class Road(Frozen):
+    """At which speed it shakes, in which gear (from 1) and range, and what the tests said."""
+
+    speed_kmh: float
+    gear: int = 1
+    range: Literal["high", "low"] = "high"
+    neutral: Answer = "not tried"
+    other_gear: Answer = "not tried"
+    lift_off: Answer = "not tried"
+    other_tyres: Answer = "not tried"
+
+
+@dataclass(frozen=True, slots=True)
+class Source:
+    """Something that turns: which rate of ``vibration`` it has, what each test says if it is the one, what to look at."""
+
+    key: str
+    name: str
+    rate: str
+    says: dict[Test, Answer]
+    inspect: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Suspect:
+    """A source at this speed: how fast, and how many of the tests speak for and against it."""
+
+    key: str
+    name: str
+    hz: float
+    speaks_for: int
+    speaks_against: int
+    inspect: tuple[str, ...]
+
+
+SOURCES = (
+    Source("wheel", "a wheel or tyre", "wheel_hz", {"neutral": "stays", "other_gear": "stays", "lift_off": "stays", "other_tyres": "goes"},
+           ("mud and stones inside the rims", "balance of each wheel", "a bent rim, turned against a fixed point", "a tyre's tread that lifts or steps")),
+    Source("wheel twice", "an oval wheel or a tyre out of round", "wheel_2x_hz", {"neutral": "stays", "other_gear": "stays", "lift_off": "stays", "other_tyres": "goes"},
+           ("run-out of tyre and rim, up and sideways", "whether the wheel sits on its hub, not on its nuts")),
+    Source("shaft", "a shaft out of balance", "shaft_hz", {"neutral": "stays", "other_gear": "stays", "lift_off": "stays", "other_tyres": "stays"},
+           ("a lost balance weight, mud on the tube, a dent", "run-out of the tube in its middle", "play in the slip and the joints")),
+    Source("shaft twice", "joint angles of a shaft", "shaft_2x_hz", {"neutral": "stays", "other_gear": "stays", "lift_off": "goes", "other_tyres": "stays"},
+           ("yokes in one plane", "both joint angles at ride height, as the Driveline sheet has them", "a joint that binds; the case's mount under load")),
+    Source("engine", "the engine", "engine_hz", {"neutral": "goes", "other_gear": "goes", "lift_off": "goes", "other_tyres": "stays"},
+           ("engine and gearbox mounts", "fan, damper and clutch", "whether it does it standing, at the same engine speed")),
+    Source("firing", "the engine's firing", "firing_hz", {"neutral": "goes", "other_gear": "goes", "lift_off": "goes", "other_tyres": "stays"},
+           ("one cylinder weaker than the rest", "exhaust against body or frame")),
+)  # fmt: skip
+
+AFTER_A_BUMP = (
+    "track bar: its bushes and bolts, somebody turning the wheel while you look",
+    "joints of steering and axle, up and down with a bar",
+    "wheel bearings and the torque of the wheel nuts",
+    "caster at ride height: too little lets it start",
+    "tyres: pressure, balance, cupped tread",
+    "the steering damper last: it hides what is worn, it does not mend it",
+)
+"""The front end that oscillates after a bump at one speed, in the order in which to look."""
+
+
+def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
+    """Everything that turns at that speed, likeliest first. Raises Missing, Refused."""
+    end = driven_end(ask)
+    gears = ask.need("gearbox.gears")
+    if not 1 <= road.gear <= len(gears):
+        raise Refused("gear", f"This gearbox has gears 1 to {len(gears)}.")
+    transfer = ask.typical("transfer.high_ratio") if road.range == "high" else ask.need("transfer.low_ratio")
+    rates = vibration(
+        VibrationIn(
+            speed_kmh=road.speed_kmh,
+            circumference_mm=tyre(ask, end).circumference_mm,
+            axle_ratio=ask.need(f"{end}_axle.ratio"),
+            transfer_ratio=transfer,
+            gear_ratio=gears[road.gear - 1],
+            cylinders=ask.maybe("engine.cylinders"),
+        )
+    ).model_dump(exclude_unset=True)
+    found = [_suspect(source, rates[source.rate], road) for source in SOURCES if source.rate in rates]
+    return tuple(sorted(found, key=lambda each: each.speaks_against - each.speaks_for))
+
+
+def _suspect(source: Source, hz: float, road: Road) -> Suspect:
+    answers = {test: getattr(road, test) for test in TESTS}
+    tried = {test: answer for test, answer in answers.items() if answer != "not tried"}
+    agrees = sum(source.says[test] == answer for test, answer in tried.items())
+    return Suspect(source.key, source.name, hz, agrees, len(tried) - agrees, source.inspect)

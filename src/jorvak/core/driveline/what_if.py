@@ -1,0 +1,97 @@
+"""A line of shafts tried out: pinion turned, case lowered, shaft longer, another build; and the field around it."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftIn, ShaftOut, shaft
+from jorvak.core.driveline.shafts import Joint, ShaftLine, end_of, shaft_line
+from jorvak.core.results import Result, work_out
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.rolling.results import End
+from jorvak.core.stages import Moment
+
+TURNS_DEG = tuple(half / 2 for half in range(-14, 15))
+DROPS_MM = tuple(float(step) for step in range(-30, 61, 5))
+Region = Literal[0, 1, 2]
+"""0 smooth, 1 felt by some, 2 rough: will be felt and wears."""
+
+
+class Trial(Frozen):
+    """What is tried: pinion up by so much, case down, shaft longer, another build."""
+
+    pinion_up_deg: float = 0.0
+    case_down_mm: float = 0.0
+    longer_mm: float = 0.0
+    build: Literal["single", "double"] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class RunField:
+    """How the shaft would run around the trial: ``regions`` has a row per case drop, a column per pinion turn."""
+
+    turns_deg: tuple[float, ...]
+    drops_mm: tuple[float, ...]
+    regions: tuple[tuple[Region, ...], ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Tried:
+    """A line as tried, and the field around it; None where the line cannot be worked out."""
+
+    line: Result[ShaftLine]
+    field: RunField | None
+
+
+def try_out(here: Moment, end: End, trial: Trial) -> Tried:
+    """The shaft at a moment with ``trial`` on top of it, every figure taken at its word."""
+    tried = replace(here, here=_with(here.here, end, trial), with_doubt=False, parts={})
+    result = work_out(tried, lambda ask: shaft_line(ask, end))
+    return Tried(result, _field(result.value, end, trial) if result.value else None)
+
+
+def region_of(build: str, ran: ShaftOut) -> Region:
+    """How a shaft runs at ride. Source: SAE AE-7's limits; for a double joint both are the pinion's."""
+    if ran.residual_rad_s2 > ROUGH_RAD_S2 or ran.inertial_rad_s2 > ROUGH_RAD_S2:
+        return 2
+    return 1 if build == "single" and ran.residual_rad_s2 > SMOOTH_RAD_S2 else 0
+
+
+def _with(figures: Figures, end: End, trial: Trial) -> dict[str, Figure]:
+    here = dict(figures)
+    turned = trial.pinion_up_deg if end == "rear" else -trial.pinion_up_deg
+    moves = {
+        f"{end}_shaft.pinion_side_deg": turned,
+        f"{end}_shaft.drive_z_mm": -trial.case_down_mm,
+        f"{end}_shaft.engaged_mm": trial.longer_mm,
+        f"{end}_shaft.collapse_mm": -trial.longer_mm,
+    }
+    for path, by in moves.items():
+        if by and path in here:
+            here[path] = replace(here[path], value=here[path].value + by)
+    if trial.build is not None:
+        here[f"{end}_shaft.build"] = Figure(trial.build, "assumed")
+    return here
+
+
+def _field(line: ShaftLine, end: End, trial: Trial) -> RunField:
+    sign = 1.0 if end == "rear" else -1.0
+    drive, pinion = line.ride.drive, line.ride.pinion
+    rows = []
+    for drop in DROPS_MM:
+        lowered = replace(drive, z_mm=drive.z_mm + trial.case_down_mm - drop)
+        rows.append(
+            tuple(
+                _region(
+                    line,
+                    lowered,
+                    replace(pinion, side_deg=pinion.side_deg + sign * (turn - trial.pinion_up_deg)),
+                )
+                for turn in TURNS_DEG
+            )
+        )
+    return RunField(TURNS_DEG, DROPS_MM, tuple(rows))
+
+
+def _region(line: ShaftLine, drive: Joint, pinion: Joint) -> Region:
+    ran = shaft(ShaftIn(drive=end_of(drive), pinion=end_of(pinion), rpm=line.rpm, type=line.build))
+    return region_of(line.build, ran)

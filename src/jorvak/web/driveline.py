@@ -1,0 +1,106 @@
+"""Driveline: a line of shafts tried out, two parts side by side, what shakes."""
+
+from typing import Literal
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.calculation import Refused
+from jorvak.core.driveline.shakes import AFTER_A_BUMP, TESTS, Road, Suspect, suspects
+from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
+from jorvak.core.driveline.what_if import Trial, Tried, try_out
+from jorvak.core.quantities import SPEED, Unreadable, read
+from jorvak.core.results import Waits, work_out
+from jorvak.core.stages import moment, read_stage
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import View, as_json, rigs
+
+driveline_pages = APIBlueprint(
+    "driveline", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="driveline")]
+)
+
+
+class ShaftPath(RigPath):
+    end: Literal["front", "rear"]
+
+
+class Attempt(BaseModel):
+    """What is tried on a shaft."""
+
+    pinion_up_deg: float = Field(0.0, ge=-30, le=30)
+    case_down_mm: float = Field(0.0, ge=-300, le=300)
+    longer_mm: float = Field(0.0, ge=-500, le=500)
+    build: Literal["single", "double"] | None = None
+
+
+class ShaftTried(BaseModel):
+    tried: Tried
+
+
+class Parts(View):
+    """The names of two parts."""
+
+    old: str = Field(max_length=80)
+    new: str = Field(max_length=80)
+
+
+class PartsBeside(BaseModel):
+    beside: SideBySide
+
+
+class Shake(BaseModel):
+    """At which speed it shakes, as typed, in which gear and range, and what the tests said."""
+
+    speed: str = Field(max_length=60)
+    gear: int = 1
+    range: Literal["high", "low"] = "high"
+    tests: dict[str, Literal["stays", "goes", "not tried"]] = {}
+
+
+class Shaking(BaseModel):
+    suspects: tuple[Suspect, ...]
+    waits_for: Waits | None
+    tests: dict[str, str]
+    after_a_bump: tuple[str, ...]
+
+
+@driveline_pages.post("/shafts/<end>", responses={200: ShaftTried})
+def try_shaft(path: ShaftPath, query: View, body: Attempt) -> Response:
+    """A shaft with the pinion turned, the case lowered, longer, or of another build. Nothing is written."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    trial = Trial.model_validate(body.model_dump())
+    return as_json(ShaftTried(tried=try_out(moment(rig, read_stage(query.stage)), path.end, trial)))
+
+
+@driveline_pages.get("/side-by-side", responses={200: PartsBeside})
+def parts_side_by_side(path: RigPath, query: Parts) -> Response:
+    """Two parts, face by face, and what is still to be measured."""
+    return as_json(
+        PartsBeside(beside=side_by_side(rigs().read(path.rig_id, query.person).rig, query.old, query.new))
+    )
+
+
+@driveline_pages.post("/shakes", responses={200: Shaking})
+def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
+    """Everything that turns at that speed, likeliest first."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    try:
+        speed = read(body.speed, SPEED, query.preset.unit(SPEED).symbol).value
+    except Unreadable as error:
+        raise Refused("speed", str(error)) from None
+    if not 0 < speed <= 300:
+        raise Refused("speed", "Give the speed at which it shakes, for example 90 km/h.")
+    known = {test: answer for test, answer in body.tests.items() if test in TESTS}
+    road = Road.model_validate({"speed_kmh": speed, "gear": body.gear, "range": body.range, **known})
+    result = work_out(moment(rig, read_stage(query.stage), with_doubt=False), lambda ask: suspects(ask, road))
+    if result.value is None and result.waits_for is not None and result.waits_for.path is None:
+        raise Refused("gear", result.waits_for.label)
+    return as_json(
+        Shaking(
+            suspects=result.value or (),
+            waits_for=result.waits_for,
+            tests=dict(TESTS),
+            after_a_bump=AFTER_A_BUMP,
+        )
+    )
