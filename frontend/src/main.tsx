@@ -56,6 +56,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import("./sheets/plan/PlanSheet")).PlanSheet }),
       },
       { path: "rolling", element: <RollingSheet /> },
+      {
+        path: "driveline",
+        lazy: async () => ({ Component: (await import("./sheets/driveline/DrivelineSheet")).DrivelineSheet }),
+      },
       { path: "trip", element: <TripSheet /> },
     ],
   },
@@ -68,6 +72,7 @@ setTimeout(() => {
   void import("./sheets/plan/PlanSheet");
   void import("./sheets/survey/SurveySheet");
   void import("./sheets/measure/MeasureSheet");
+  void import("./sheets/driveline/DrivelineSheet");
 }, 2000);
 
 const root = document.getElementById("root");

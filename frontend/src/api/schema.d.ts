@@ -494,6 +494,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/stands/{end}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where wheels of another offset or width would stand at one end. Nothing is written. */
+        post: operations["rolling_try_wheels_stands__end__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/survey": {
         parameters: {
             query?: never;
@@ -3896,6 +3913,13 @@ export interface components {
             studs_engaged_mm: number | null;
         };
         /**
+         * StandTried
+         * @description Where the wheels would stand; None where something is not known.
+         */
+        StandTried: {
+            stand: components["schemas"]["Stand"] | null;
+        };
+        /**
          * Standing
          * @description A change that is not fitted yet.
          */
@@ -4545,6 +4569,16 @@ export interface components {
             differences: components["schemas"]["Difference"][];
             /** Wheels */
             wheels: components["schemas"]["WheelAt"][];
+        };
+        /**
+         * WheelTried
+         * @description Another offset and rim width.
+         */
+        WheelTried: {
+            /** Offset Mm */
+            offset_mm: number;
+            /** Rim Width In */
+            rim_width_in: number;
         };
         /** Worked */
         Worked: {
@@ -5771,6 +5805,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SizesBeside"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    rolling_try_wheels_stands__end__post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                end: "front" | "rear";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WheelTried"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandTried"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -11,6 +11,7 @@ export const SHEETS = [
   { path: "measure", name: "Measure" },
   { path: "plan", name: "Plan" },
   { path: "rolling", name: "Rolling" },
+  { path: "driveline", name: "Driveline" },
   { path: "trip", name: "Trip" },
 ] as const;
 

@@ -42,6 +42,7 @@ const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = 
   survey: { height: 0 },
   measure: { height: 0 },
   rolling: { lit: "driveline", height: 236 },
+  driveline: { lit: "driveline", height: 212 },
   plan: { height: 212 },
   trip: { height: 212 },
 };

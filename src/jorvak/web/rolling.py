@@ -1,11 +1,17 @@
-"""Rolling: sizes side by side."""
+"""Rolling: wheels tried on, sizes side by side."""
+
+from dataclasses import replace
+from typing import Literal
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
+from jorvak.core.results import work_out
+from jorvak.core.rig import Figure
 from jorvak.core.rolling.sizes import Size, side_by_side
-from jorvak.core.stages import read_stage
+from jorvak.core.rolling.stand import Stand, stand
+from jorvak.core.stages import moment, read_stage
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
@@ -20,8 +26,37 @@ class Sizes(BaseModel):
     sizes: list[str] = Field(max_length=6)
 
 
+class StandPath(RigPath):
+    end: Literal["front", "rear"]
+
+
+class WheelTried(BaseModel):
+    """Another offset and rim width."""
+
+    offset_mm: float = Field(ge=-200, le=200)
+    rim_width_in: float = Field(ge=3, le=20)
+
+
+class StandTried(BaseModel):
+    """Where the wheels would stand; None where something is not known."""
+
+    stand: Stand | None
+
+
 class SizesBeside(BaseModel):
     sizes: tuple[Size, ...]
+
+
+@rolling_pages.post("/stands/<end>", responses={200: StandTried})
+def try_wheels(path: StandPath, query: View, body: WheelTried) -> Response:
+    """Where wheels of another offset or width would stand at one end. Nothing is written."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    here = moment(rig, read_stage(query.stage), with_doubt=False)
+    tried = {
+        f"wheels.{path.end}_left.{key}": Figure(value, "assumed") for key, value in body.model_dump().items()
+    }
+    result = work_out(replace(here, here={**here.here, **tried}, parts={}), lambda ask: stand(ask, path.end))
+    return as_json(StandTried(stand=result.value))
 
 
 @rolling_pages.post("/sizes", responses={200: SizesBeside})

@@ -41,7 +41,7 @@ def joint_angles_unequal(here: Here) -> Iterator[Finding]:
             "joint-angles-unequal",
             severity,
             f"{_named(end)}: {at.drive_joint_deg:.1f}° at the case and {at.pinion_joint_deg:.1f}° at the axle, planes "
-            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s² (±{off:.0f}) at {here.said(line.speed_kmh, SPEED)}, "
+            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s²{_near(off, 0)} at {here.said(line.speed_kmh, SPEED)}, "
             f"smooth up to {SMOOTH_RAD_S2:.0f}.",
             PLACES[end],
             result=result,
@@ -122,7 +122,7 @@ def pinion_not_pointed(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "pinion-not-pointed",
             "watch",
-            f"{_named(end)}: its pinion stands {at:.1f}° (±{off:.1f}) off the double joint; up to {POINTED_DEG:g}° runs smooth.",
+            f"{_named(end)}: its pinion stands {at:.1f}°{_near(off, 1)} off the double joint; up to {POINTED_DEG:g}° runs smooth.",
             PLACES[end],
             result=result,
             settled_by=(
@@ -158,7 +158,7 @@ def slip(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 code,
                 severity,
-                f"{_named(end)}: {said} (±{here.mm(off)}).",
+                f"{_named(end)}: {said}{_near_mm(here, off)}.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -202,7 +202,7 @@ def shaft_touches(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "shaft-touches",
                 severity,
-                f"{_named(end)}: {here.mm(line.gap_left_mm)} (±{here.mm(off)}) stay above its tube at full bump.",
+                f"{_named(end)}: {here.mm(line.gap_left_mm)}{_near_mm(here, off)} stay above its tube at full bump.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -244,6 +244,14 @@ def torque_over_rating(here: Here) -> Iterator[Finding]:
                 ),
                 subject=f"{end} {what}",
             )
+
+
+def _near(off: float, places: int) -> str:
+    return f" (±{off:.{places}f})" if off else ""
+
+
+def _near_mm(here: Here, off: float) -> str:
+    return f" (±{here.mm(off)})" if off else ""
 
 
 def _named(end: str) -> str:

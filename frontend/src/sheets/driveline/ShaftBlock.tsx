@@ -1,0 +1,322 @@
+/** One line of shafts: at full bump, ride and full droop, from the side and from above; tried out by hand. */
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { answered, client } from "../../api/client";
+import type { ShaftLine, Sheet, Tried } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { FigureButton } from "../../parts/FigureButton";
+import { useSettings } from "../../parts/settings";
+import { FieldChart } from "./FieldChart";
+import { ShaftDrawing } from "./ShaftDrawing";
+
+type End = "front" | "rear";
+type Result = Sheet["here"]["results"]["driveline"]["rear_shaft"];
+export type Trial = { up: number; down: number; longer: number; build: "single" | "double" | null };
+
+const NOTHING: Trial = { up: 0, down: 0, longer: 0, build: null };
+
+export function ShaftBlock({ end, result }: { end: End; result: Result }) {
+  const { sheet, stage } = useBench();
+  const { units, person } = useSettings();
+  const [trial, setTrial] = useState(NOTHING);
+  const tried = useQuery({
+    queryKey: ["shaft", sheet.id, end, stage, trial, sheet.undo, sheet.figures, sheet.changes],
+    queryFn: ({ signal }) =>
+      answered(
+        client.POST("/api/rigs/{rig_id}/shafts/{end}", {
+          params: { path: { rig_id: sheet.id, end }, query: { stage, units, person } },
+          body: {
+            pinion_up_deg: trial.up,
+            case_down_mm: trial.down,
+            longer_mm: trial.longer,
+            build: trial.build,
+          },
+          signal,
+        }),
+      ),
+    enabled: result.value !== null,
+    placeholderData: (old) => old,
+  });
+  const name = `${end === "rear" ? "Rear" : "Front"} shaft`;
+  if (!result.value)
+    return (
+      <section className="border-b border-hair py-3">
+        <h2 className="text-lg font-semibold">{name}</h2>
+        {result.waits_for?.path ? (
+          <FigureButton path={result.waits_for.path} className="link">
+            waits for {result.waits_for.label}
+          </FigureButton>
+        ) : (
+          <p className="text-quiet">{result.waits_for?.label}</p>
+        )}
+      </section>
+    );
+  const now: Tried | undefined = tried.data?.tried;
+  const line = now?.line.value ?? result.value;
+  const changed = trial.up !== 0 || trial.down !== 0 || trial.longer !== 0 || trial.build !== null;
+  return (
+    <section aria-label={name} className="border-b border-ink py-4">
+      <h2 className="flex flex-wrap items-baseline gap-x-4 text-lg font-semibold">
+        {name}
+        <span className="cond text-base font-normal text-quiet">
+          {line.build === "double" ? "double joint at the case" : "one joint at each end"},{" "}
+          {Math.round(line.rpm)} rpm at <SpeedButton line={line} />
+        </span>
+        {changed && <span className="cond text-base text-oxide">tried, not planned</span>}
+      </h2>
+      {tried.error && <p className="text-oxide">{tried.error.message}</p>}
+      {now && !now.line.value && <p className="text-oxide">{now.line.waits_for?.label}</p>}
+      <div className="grid gap-x-8 gap-y-3 pt-2 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+        <ShaftDrawing line={line} before={changed ? result.value : undefined} />
+        <div>
+          <Angles line={line} result={result} changed={changed} />
+          <SlipTable line={line} result={result} changed={changed} />
+        </div>
+      </div>
+      <div className="no-print grid gap-x-8 pt-3 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+        {now?.field && <FieldChart field={now.field} trial={trial} set={setTrial} />}
+        <TrialControls end={end} trial={trial} set={setTrial} line={result.value} changed={changed} />
+      </div>
+    </section>
+  );
+}
+
+function SpeedButton({ line }: { line: ShaftLine }) {
+  const { write } = useBench();
+  return (
+    <FigureButton path="aims.fastest_kmh" className="underline underline-offset-4" label="fastest speed">
+      {Object.values(write(line.speed_kmh, "speed_kmh")).join(" ")}
+    </FigureButton>
+  );
+}
+
+type TableProps = { line: ShaftLine; result: Result; changed: boolean };
+
+function Angles({ line, result, changed }: TableProps) {
+  const ride = line.places.findIndex(({ place }) => place === "ride");
+  const off = (place: string) => {
+    const value = changed ? 0 : (result.doubt?.[place] ?? 0);
+    return value > 0 ? ` ±${value.toFixed(value < 10 ? 1 : 0)}` : "";
+  };
+  const at = line.places[ride]?.calculated;
+  if (!at) return null;
+  const rough = (value: number) => (value > 1000 ? "text-oxide font-semibold" : "font-semibold");
+  return (
+    <table className="cond w-full">
+      <thead>
+        <tr className="border-b border-ink text-quiet">
+          <th className="text-left font-normal">joint</th>
+          {line.places.map(({ place }) => (
+            <th key={place} className="text-right font-normal">
+              {place === "ride" ? "at ride" : `full ${place}`}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {(
+          [
+            ["at the case", "drive_joint_deg"],
+            ["at the axle", "pinion_joint_deg"],
+          ] as const
+        ).map(([label, key]) => (
+          <tr key={key} className="border-b border-hair">
+            <td className="py-1">{label}</td>
+            {line.places.map(({ place, calculated }) => (
+              <td key={place} className="text-right">
+                <b className={calculated[key] > line.limit_deg ? "text-oxide" : "font-semibold"}>
+                  {calculated[key].toFixed(1)}°
+                </b>
+                {place === "ride" && (
+                  <span className="text-quiet">{off(`places.${ride}.calculated.${key}`)}</span>
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+        <tr className="border-b border-hair">
+          <td className="py-1" colSpan={line.places.length}>
+            {line.build === "double" ? "pinion's own shake at speed" : "what does not cancel at speed"}{" "}
+            <span className="text-quiet">smooth to 400, rough from 1000</span>
+          </td>
+          <td className="text-right whitespace-nowrap">
+            <b className={rough(at.residual_rad_s2)}>{Math.round(at.residual_rad_s2)}</b>
+            <span className="text-quiet">{off(`places.${ride}.calculated.residual_rad_s2`)} rad/s²</span>
+          </td>
+        </tr>
+        {line.build === "single" && (
+          <tr className="border-b border-hair">
+            <td className="py-1" colSpan={line.places.length}>
+              the steeper joint by itself <span className="text-quiet">up to 1000</span>
+            </td>
+            <td className="text-right whitespace-nowrap">
+              <b className={rough(at.inertial_rad_s2)}>{Math.round(at.inertial_rad_s2)}</b>
+              <span className="text-quiet">{off(`places.${ride}.calculated.inertial_rad_s2`)} rad/s²</span>
+            </td>
+          </tr>
+        )}
+        <tr className="border-b border-hair">
+          <td className="py-1" colSpan={line.places.length}>
+            steepest anywhere, of{" "}
+            <FigureButton
+              path={`${line.end}_shaft.joint_limit_deg`}
+              className="-my-2 underline underline-offset-4"
+              label="what the joints bend"
+            >
+              {line.limit_deg.toFixed(0)}°{line.limit_assumed ? " (assumed)" : ""}
+            </FigureButton>
+          </td>
+          <td className="text-right">
+            <b className={line.steepest_deg > line.limit_deg ? "text-oxide" : "font-semibold"}>
+              {line.steepest_deg.toFixed(1)}°
+            </b>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  );
+}
+
+function SlipTable({ line, result, changed }: TableProps) {
+  const { write } = useBench();
+  const mm = (value: number) => Object.values(write(value, "length_mm")).join(" ");
+  const off = (place: string) => {
+    const value = changed ? 0 : (result.doubt?.[place] ?? 0);
+    return value > 0.05 ? ` ±${write(value, "length_mm", { places: value < 1 ? 1 : 0 }).text}` : "";
+  };
+  const ride = line.places.find(({ place }) => place === "ride");
+  const rows: [string, string, boolean][] = [];
+  if (ride)
+    rows.push([
+      Math.abs(line.longer_mm) < 0.5
+        ? "between the joints at ride"
+        : `between the joints at ride: ${mm(Math.abs(line.longer_mm))} ${line.longer_mm > 0 ? "longer" : "shorter"} than as found`,
+      mm(ride.calculated.length_mm) + off("longer_mm"),
+      false,
+    ]);
+  if (line.slip) {
+    rows.push([
+      `slip engaged where it is longest, ${mm(line.slip.min_engagement_mm)} wanted`,
+      mm(line.slip.calculated.engagement_at_longest_mm) + off("slip.engagement_spare_mm"),
+      line.slip.engagement_spare_mm < 0,
+    ]);
+    rows.push([
+      "left where it is shortest, 10 wanted",
+      mm(line.slip.calculated.collapse_left_at_shortest_mm) + off("slip.collapse_spare_mm"),
+      line.slip.collapse_spare_mm < 0,
+    ]);
+  }
+  if (line.whirl)
+    rows.push([
+      `whirls at ${Math.round(line.whirl.critical_rpm)} rpm, safe to`,
+      `${Math.round(line.whirl.safe_rpm)} rpm`,
+      line.whirl.shaft_rpm > line.whirl.safe_rpm,
+    ]);
+  if (line.gap_left_mm !== null)
+    rows.push([
+      "above the tube at full bump",
+      mm(line.gap_left_mm) + off("gap_left_mm"),
+      line.gap_left_mm < 0,
+    ]);
+  return (
+    <>
+      <dl className="cond pt-2">
+        {rows.map(([label, value, bad]) => (
+          <div key={label} className="flex items-baseline justify-between gap-4 border-b border-hair py-1">
+            <dt className="text-quiet">{label}</dt>
+            <dd className={`font-semibold whitespace-nowrap ${bad ? "text-oxide" : ""}`}>{value}</dd>
+          </div>
+        ))}
+      </dl>
+      {line.slip_waits && (
+        <FigureButton path={line.slip_waits} className="link">
+          the slip waits for a figure
+        </FigureButton>
+      )}
+    </>
+  );
+}
+
+type ControlProps = {
+  end: End;
+  trial: Trial;
+  set: (trial: Trial) => void;
+  line: ShaftLine;
+  changed: boolean;
+};
+
+/** The same by numbers, for a keyboard and a thumb; what is tried goes into the order as changes. */
+function TrialControls({ end, trial, set, line, changed }: ControlProps) {
+  const { put, write } = useBench();
+  const [problem, setProblem] = useState<string>();
+  const slider = (key: "up" | "down" | "longer", label: string, from: number, to: number, step: number) => (
+    <label className="grid grid-cols-[7.5rem_minmax(0,1fr)_4rem] items-center gap-3">
+      <span className="text-quiet">{label}</span>
+      <input
+        type="range"
+        className="h-10 w-full min-w-0 accent-oxide"
+        min={from}
+        max={to}
+        step={step}
+        value={trial[key]}
+        onChange={(event) => set({ ...trial, [key]: Number(event.target.value) })}
+      />
+      <output className="text-right font-semibold">
+        {key === "up" ? `${trial.up.toFixed(1)}°` : Object.values(write(trial[key], "length_mm")).join(" ")}
+      </output>
+    </label>
+  );
+  const plan = async () => {
+    const drafts: [boolean, string, Record<string, unknown>][] = [
+      [trial.up !== 0, "pinion", { axle: end, up_deg: trial.up }],
+      [trial.down !== 0, "case-drop", { down_mm: trial.down }],
+      [
+        trial.longer !== 0 || trial.build !== null,
+        "shaft",
+        { axle: end, longer_mm: trial.longer, ...(trial.build ? { build: trial.build } : {}) },
+      ],
+    ];
+    for (const [wanted, kind, fields] of drafts) {
+      const refusal = wanted ? await put({ do: "draft", kind, fields }) : undefined;
+      if (refusal) return setProblem(refusal.message);
+    }
+    set(NOTHING);
+  };
+  return (
+    <div className="cond grid min-w-0 content-start gap-1">
+      {slider("up", "pinion up by", -7, 7, 0.5)}
+      {slider("down", "case down by", -30, 60, 5)}
+      {slider("longer", "shaft longer by", -80, 80, 1)}
+      <label className="grid grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-3">
+        <span className="text-quiet">joints</span>
+        <select
+          className="min-h-10 w-full min-w-0 border-b border-ink bg-transparent"
+          value={trial.build ?? line.build}
+          onChange={(event) => {
+            const build = event.target.value as "single" | "double";
+            set({ ...trial, build: build === line.build ? null : build });
+          }}
+        >
+          <option value="single">one at each end, pinion parallel to the case</option>
+          <option value="double">a double one at the case, pinion pointed at it</option>
+        </select>
+      </label>
+      {changed && (
+        <p className="flex flex-wrap gap-4 pt-2">
+          <button className="btn-main" onClick={() => void plan()}>
+            put it into the order
+          </button>
+          <button className="link" onClick={() => set(NOTHING)}>
+            as it was
+          </button>
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="text-oxide">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}
