@@ -10,7 +10,7 @@ import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
 
-const HEIGHT = 210;
+const HEIGHT = 240;
 const MM_PER_IN = 25.4;
 
 export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Stand }) {
@@ -21,12 +21,13 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
   const here = tried?.here ?? stand.here;
   const { found } = stand;
   const reach = Math.max(found.inner_mm, here.inner_mm, found.outer_mm, here.outer_mm) + 60;
-  const tall = Math.max(found.radius_mm, here.radius_mm) * 2;
-  const k = Math.min((width - 20) / (2 * reach), (HEIGHT - 30) / tall);
+  // From below the hub to above the tyre: the lower half says no more.
+  const radius = Math.max(found.radius_mm, here.radius_mm);
+  const low = radius * 0.62;
+  const k = Math.min((width - 20) / (2 * reach), (HEIGHT - 34) / (radius * 2 - low));
   // Inboard is to the left; the hub's face is the middle.
   const x = scaleLinear([-reach, reach], [width / 2 - reach * k, width / 2 + reach * k]);
-  const ground = HEIGHT - 14;
-  const y = (mm: number) => ground - mm * k;
+  const y = (mm: number) => HEIGHT - (mm - low) * k;
   const lip = stand.cover_left_mm === null ? undefined : stand.here.outer_mm + stand.cover_left_mm;
   const down = (event: PointerEvent<SVGSVGElement>) => {
     grabbed.current = { x: event.clientX, offset };
@@ -94,14 +95,14 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
           onPointerUp={() => (grabbed.current = undefined)}
           onKeyDown={key}
         >
-          <line x1={0} x2={width} y1={ground} y2={ground} stroke="var(--chalk)" />
+          <line x1={x(0)} x2={x(0)} y1={0} y2={HEIGHT} stroke="var(--strip-line)" strokeDasharray="8 3 2 3" />
           <line
-            x1={x(0)}
+            x1={0}
             x2={x(0)}
-            y1={16}
-            y2={ground}
+            y1={y(here.radius_mm)}
+            y2={y(here.radius_mm)}
             stroke="var(--strip-line)"
-            strokeDasharray="8 3 2 3"
+            strokeWidth={5}
           />
           {wheel(here, "here")}
           {wheel(found, "found")}
@@ -112,7 +113,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
                 x1={x(lip)}
                 x2={x(lip)}
                 y1={y(here.radius_mm * 2)}
-                y2={ground}
+                y2={HEIGHT}
                 strokeWidth={1}
                 strokeDasharray="2 5"
               />
@@ -122,7 +123,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
             <text x={8} y={16}>
               ← frame
             </text>
-            <text x={x(0)} y={14} textAnchor="middle">
+            <text x={x(0) + 6} y={HEIGHT - 8}>
               hub’s face
             </text>
             <text x={width - 8} y={16} textAnchor="end">

@@ -27,6 +27,9 @@ const ROWS = [
   ["mass_kg", "mass"],
 ] as const;
 
+/** What has to mate is read to the tenth. */
+const EXACT = new Set<string>(["bolt_circle_mm", "centre_bore_mm"]);
+
 export function Wheels() {
   const { sheet, preview } = useBench();
   const { rolling } = (preview?.here ?? sheet.here).results;
@@ -142,7 +145,9 @@ function SetTable({ set }: { set: WheelSet }) {
   const said = (path: string, key: string) => {
     const value = here(path)?.value;
     if (value === undefined) return undefined;
-    return typeof value === "number" ? write(value, key).text : String(value);
+    return typeof value === "number"
+      ? write(value, key, EXACT.has(key) ? { places: 1 } : {}).text
+      : String(value);
   };
   const odd = (position: string, key: string) =>
     set.differences.some(({ field, odd: which }) => field === key && which.includes(position));
