@@ -240,6 +240,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/drives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Open a drive. Pieces of a file follow, or seconds of a simulated one. */
+        post: operations["drives_begin_drive_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drives/{token}/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take the fit: what the instrument over-reads becomes a measured figure of the rig. */
+        post: operations["drives_accept_drive__token__accept_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drives/{token}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The file is whole. */
+        post: operations["drives_end_of_file__token__end_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drives/{token}/holds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** What the dial showed over steady stretches. */
+        put: operations["drives_read_the_dial__token__holds_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drives/{token}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** So many seconds of a simulated drive: the receiver speaks, the bus is asked. */
+        post: operations["drives_drive_on__token__on_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/drives/{token}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The next piece of a file, as it is. */
+        post: operations["drives_take_piece__token__pieces_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/figure-history": {
         parameters: {
             query?: never;
@@ -1146,6 +1248,54 @@ export interface components {
             /** Title */
             title: string;
         };
+        /**
+         * DriveFit
+         * @description The fit so far, or why there is none yet; points to draw, thinned; steady stretches without a dial reading.
+         */
+        DriveFit: {
+            fit: components["schemas"]["SpeedometerFitOut"] | null;
+            /** Moments */
+            moments: number;
+            /** Pairs */
+            pairs: number;
+            /** Points */
+            points: components["schemas"]["DrivePoint"][];
+            /** Seconds */
+            seconds: number;
+            /** Steady */
+            steady: components["schemas"]["Stretch"][];
+            /** Why Not */
+            why_not: string | null;
+        };
+        /**
+         * DrivePoint
+         * @description One moment as it is drawn; ``indicated_kmh`` None where nothing said what the dial showed.
+         */
+        DrivePoint: {
+            /** At S */
+            at_s: number;
+            /** Gps Kmh */
+            gps_kmh: number;
+            /** Indicated Kmh */
+            indicated_kmh: number | null;
+        };
+        /**
+         * DriveState
+         * @description How far a drive is: its fit so far, what was left out, whether it goes on.
+         */
+        DriveState: {
+            drive: components["schemas"]["DriveFit"];
+            /** Kind */
+            kind: string;
+            /** Over */
+            over: boolean;
+            /** Silent */
+            silent: boolean;
+            /** Token */
+            token: string;
+            /** Trouble */
+            trouble: string[];
+        };
         /** DrivelineResults */
         DrivelineResults: {
             front_shaft: components["schemas"]["Result_ShaftLine_"];
@@ -1616,6 +1766,23 @@ export interface components {
             entries: components["schemas"]["Entry"][];
         };
         /**
+         * Hold
+         * @description What the dial showed over a stretch in which the speed was held.
+         */
+        Hold: {
+            /** From S */
+            from_s: number;
+            /** Indicated Kmh */
+            indicated_kmh: number;
+            /** To S */
+            to_s: number;
+        };
+        /** Holds */
+        Holds: {
+            /** Holds */
+            holds: components["schemas"]["Hold"][];
+        };
+        /**
          * Job
          * @description One job that a change brings. ``hours`` is a first guess where the change has none of its own.
          *
@@ -1942,6 +2109,32 @@ export interface components {
              * @default
              */
             z: string;
+        };
+        /**
+         * NewDrive
+         * @description A file by its name and its first words, the recorded drive that ships, or a simulated one with a fault.
+         */
+        NewDrive: {
+            /**
+             * Fault
+             * @default none
+             */
+            fault: string;
+            /**
+             * First
+             * @default
+             */
+            first: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "file" | "recorded" | "simulated";
         };
         /**
          * NewPoint
@@ -3304,6 +3497,14 @@ export interface components {
             /** Waits Label */
             waits_label: string | null;
         };
+        /** Seconds */
+        Seconds: {
+            /**
+             * Seconds
+             * @default 10
+             */
+            seconds: number;
+        };
         /**
          * Settle
          * @description What would settle a finding: a change that can be added, a figure to measure, or something to do.
@@ -3757,6 +3958,34 @@ export interface components {
              */
             true_kmh: number;
         };
+        /** SpeedometerFitOut */
+        SpeedometerFitOut: {
+            /**
+             * Ci95
+             * @description half-width of its 95 % interval
+             */
+            ci95: number;
+            /**
+             * Dropped
+             * @description all others, those below 20 km/h too
+             */
+            dropped: number;
+            /**
+             * Factor
+             * @description true = factor × indicated
+             */
+            factor: number;
+            /**
+             * Intercept Kmh
+             * @description of the ordinary line: beyond about 1 it is no pure ratio; null where all indicated are equal
+             */
+            intercept_kmh: number | null;
+            /**
+             * Used
+             * @description pairs that count
+             */
+            used: number;
+        };
         /** SpeedometerGearOut */
         SpeedometerGearOut: {
             /**
@@ -3956,6 +4185,18 @@ export interface components {
             half_shaft_rating_nm: number | null;
             /** Shaft Rating Nm */
             shaft_rating_nm: number | null;
+        };
+        /**
+         * Stretch
+         * @description A stretch at a steady speed, where the dial can be read by hand.
+         */
+        Stretch: {
+            /** From S */
+            from_s: number;
+            /** Gps Kmh */
+            gps_kmh: number;
+            /** To S */
+            to_s: number;
         };
         /**
          * Survey
@@ -5180,6 +5421,263 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_begin_drive_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDrive"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_accept_drive__token__accept_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_end_of_file__token__end_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_read_the_dial__token__holds_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Holds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_drive_on__token__on_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Seconds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveState"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    drives_take_piece__token__pieces_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DriveState"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -46,3 +46,4 @@ export type Shaking = Schemas["Shaking"];
 export type Size = Schemas["Size"];
 export type WheelSet = Schemas["WheelSet"];
 export type Stand = Schemas["Stand"];
+export type DriveState = Schemas["DriveState"];

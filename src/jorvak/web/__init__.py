@@ -11,6 +11,7 @@ from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
 from jorvak.web.driveline import driveline_pages
+from jorvak.web.drives import drive_pages
 from jorvak.web.history import history_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
@@ -47,7 +48,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     security.protect(app)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, driveline_pages, trip_pages,
+        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, trip_pages,
         history_pages,
     ):  # fmt: skip
         app.register_api(pages)

@@ -15,10 +15,13 @@ import { SpeedometerChart } from "./SpeedometerChart";
 const Wheels = lazy(async () => ({ default: (await import("./Wheels")).Wheels }));
 const Sizes = lazy(async () => ({ default: (await import("./Sizes")).Sizes }));
 
+const Distance = lazy(async () => ({ default: (await import("./Distance")).Distance }));
+
 const VIEWS = [
   { key: "gears", name: "Gears" },
   { key: "wheels", name: "Wheels" },
   { key: "sizes", name: "Size against size" },
+  { key: "distance", name: "Speedometer and distance" },
 ] as const;
 
 export function RollingSheet() {
@@ -54,6 +57,11 @@ export function RollingSheet() {
       <Tabs.Content value="wheels">
         <Suspense>
           <Wheels />
+        </Suspense>
+      </Tabs.Content>
+      <Tabs.Content value="distance">
+        <Suspense>
+          <Distance />
         </Suspense>
       </Tabs.Content>
       <Tabs.Content value="sizes">

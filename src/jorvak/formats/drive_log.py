@@ -1,0 +1,187 @@
+"""A drive as its speeds over time, from NMEA sentences, GPX or CSV; what cannot be read is counted and said."""
+
+import csv
+import io
+import math
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+from datetime import date, datetime
+from itertools import pairwise
+from typing import Literal
+
+from jorvak.core.calculation import Refused
+
+KMH_PER_KNOT = 1.852
+LONGEST_LINE = 400
+JUMP_KMH_PER_S = 25.0
+"""No vehicle gains or loses that in a second: the fix has jumped."""
+MOST_POINTS = 2_000_000
+Kind = Literal["nmea", "gpx", "csv"]
+
+
+@dataclass(frozen=True, slots=True)
+class Moment:
+    """``at_s`` since the drive began; ``indicated_kmh`` None where nothing on board said what the dial shows."""
+
+    at_s: float
+    gps_kmh: float
+    indicated_kmh: float | None = None
+
+
+@dataclass(slots=True)
+class Trouble:
+    """What was left out, and why."""
+
+    bad_checksums: int = 0
+    unreadable: int = 0
+    without_speed: int = 0
+    jumps: int = 0
+
+    def sentences(self) -> list[str]:
+        """In words, for a builder."""
+        said = (
+            (self.bad_checksums, "with a checksum that does not agree"),
+            (self.unreadable, "that cannot be read; is the port set to the receiver's speed?"),
+            (self.without_speed, "without a speed"),
+            (self.jumps, "that jump by more than a vehicle can"),
+        )
+        return [f"{count} lines left out {why}" for count, why in said if count]
+
+
+@dataclass(slots=True)
+class Reader:
+    """Takes bytes as they come, in pieces of any size, and keeps the moments that they hold."""
+
+    kind: Kind
+    moments: list[Moment] = field(default_factory=list)
+    trouble: Trouble = field(default_factory=Trouble)
+    _rest: bytes = b""
+    _began: float | None = None
+    _whole: list[bytes] = field(default_factory=list)
+
+    def take(self, piece: bytes) -> None:
+        """Read on. GPX and CSV are kept until ``finish``: they are only whole at their end."""
+        if self.kind != "nmea":
+            self._whole.append(piece)
+            return
+        *lines, self._rest = (self._rest + piece).split(b"\n")
+        for line in lines:
+            self._sentence(line.strip())
+        if len(self._rest) > LONGEST_LINE:
+            self.trouble.unreadable += 1
+            self._rest = b""
+
+    def finish(self) -> None:
+        """The end of the file. Raises Refused on ``file``."""
+        if self.kind == "nmea":
+            self._sentence(self._rest.strip())
+            self._rest = b""
+            return
+        data = b"".join(self._whole)
+        self._whole.clear()
+        for moment in gpx_moments(data) if self.kind == "gpx" else csv_moments(data, self.trouble):
+            self.keep(moment)
+
+    def keep(self, moment: Moment) -> None:
+        """Keep a moment, unless it jumps against the one before. Raises Refused on ``file`` for too many."""
+        last = self.moments[-1] if self.moments else None
+        if last is not None:
+            gone = max(moment.at_s - last.at_s, 0.2)
+            if abs(moment.gps_kmh - last.gps_kmh) > JUMP_KMH_PER_S * gone:
+                self.trouble.jumps += 1
+                return
+        if len(self.moments) >= MOST_POINTS:
+            raise Refused("file", f"More than {MOST_POINTS:,} moments: give a part of the drive.")
+        self.moments.append(moment)
+
+    def _sentence(self, line: bytes) -> None:
+        import pynmea2
+
+        if not line:
+            return
+        try:
+            words = line.decode("ascii")
+        except UnicodeDecodeError:
+            self.trouble.unreadable += 1
+            return
+        if "RMC" not in words[:8]:
+            if not words.startswith(("$", "!")):
+                self.trouble.unreadable += 1
+            return
+        try:
+            said = pynmea2.parse(words, check=True)
+        except pynmea2.ChecksumError:
+            self.trouble.bad_checksums += 1
+            return
+        except (pynmea2.ParseError, ValueError):
+            self.trouble.unreadable += 1
+            return
+        if said.spd_over_grnd is None or said.timestamp is None or said.status != "A":
+            self.trouble.without_speed += 1
+            return
+        stamp = datetime.combine(said.datestamp or date(2000, 1, 1), said.timestamp).timestamp()
+        self._began = stamp if self._began is None else self._began
+        self.keep(Moment(stamp - self._began, float(said.spd_over_grnd) * KMH_PER_KNOT))
+
+
+def kind_of_file(name: str, first: bytes) -> Kind:
+    """By its name, or by how it begins. Raises Refused on ``file``."""
+    ending = name.lower().rsplit(".", 1)[-1]
+    if ending == "gpx" or first.lstrip()[:1] == b"<":
+        return "gpx"
+    if ending in ("nmea", "log", "txt") or first.lstrip()[:1] == b"$":
+        return "nmea"
+    if ending == "csv" or b"," in first[:400] or b";" in first[:400]:
+        return "csv"
+    raise Refused(
+        "file", "That is no drive: give an NMEA log, a GPX track, or a CSV with gps_kmh and indicated_kmh."
+    )
+
+
+def gpx_moments(data: bytes) -> list[Moment]:
+    """Speeds of a GPX track, from its own or from place and time. Raises Refused on ``file``."""
+    import gpxpy
+
+    try:
+        track = gpxpy.parse(data.decode("utf-8", errors="replace"))
+    except Exception as error:  # gpxpy raises whatever its XML reader does
+        raise Refused("file", f"This GPX cannot be read: {str(error)[:120]}.") from None
+    points = [p for each in track.tracks for segment in each.segments for p in segment.points]
+    if not points:
+        raise Refused("file", "There is no track in this GPX.")
+    timed = [(point.time, point) for point in points if point.time is not None]
+    if len(timed) < len(points):
+        raise Refused("file", "This GPX has neither speeds nor times: a route that was drawn, not driven.")
+    moments = []
+    for (before, last), (now, point) in pairwise(timed):
+        gone = (now - before).total_seconds()
+        if gone > 0:
+            metres = last.distance_2d(point) or 0.0
+            speed = point.speed if point.speed is not None else metres / gone
+            moments.append(Moment((now - timed[0][0]).total_seconds(), speed * 3.6))
+    return moments
+
+
+def csv_moments(data: bytes, trouble: Trouble) -> Iterable[Moment]:
+    """Rows with gps_kmh and indicated_kmh, and time_s where there is one. Raises Refused on ``file``."""
+    text = data.decode("utf-8-sig", errors="replace")
+    rows = csv.DictReader(io.StringIO(text), delimiter=";" if ";" in text[:400] else ",")
+    rows.fieldnames = names = [name.strip() for name in rows.fieldnames or []]
+    if "gps_kmh" not in names or "indicated_kmh" not in names:
+        raise Refused(
+            "file",
+            "The first line has to name the columns gps_kmh and indicated_kmh, and time_s if there is one.",
+        )
+    for second, row in enumerate(rows):
+        try:
+            gps, shown = (_number(row, key) for key in ("gps_kmh", "indicated_kmh"))
+            yield Moment(_number(row, "time_s") if "time_s" in names else float(second), gps, shown)
+        except ValueError:
+            trouble.unreadable += 1
+
+
+def _number(row: dict[str, str], key: str) -> float:
+    value = float((row.get(key) or "").strip())
+    if not math.isfinite(value) or value < 0:
+        raise ValueError(key)
+    return value
