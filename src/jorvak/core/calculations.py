@@ -20,7 +20,7 @@ from jorvak.core.rolling import (
     tyre_size,
     wheel_fit,
 )
-from jorvak.core.stance import lift_stack, stance
+from jorvak.core.stance import lift_stack, stance, tyre_room
 
 CALCULATIONS: dict[str, Calculation[Any, Any]] = {
     calculation.name: calculation
@@ -47,5 +47,6 @@ CALCULATIONS: dict[str, Calculation[Any, Any]] = {
         torque_path.CALCULATION,
         stance.CALCULATION,
         lift_stack.CALCULATION,
+        tyre_room.CALCULATION,
     )
 }

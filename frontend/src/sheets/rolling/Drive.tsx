@@ -14,7 +14,7 @@ const FAULTS = ["none", "goes silent", "jumps", "bad checksums", "wrong speed of
 const PIECE = 1_000_000;
 
 export function Drive() {
-  const { sheet, stage } = useBench();
+  const { sheet, stage, write } = useBench();
   const { units, person } = useSettings();
   const queries = useQueryClient();
   const [state, setState] = useState<DriveState>();
@@ -160,8 +160,9 @@ export function Drive() {
                 </p>
                 {fit.intercept_kmh !== null && Math.abs(fit.intercept_kmh) > 1 && (
                   <p className="text-oxide">
-                    The line misses nothing by {fit.intercept_kmh.toFixed(1)} km/h: one number will not
-                    correct it.
+                    Straight through the moments it would still show{" "}
+                    {Object.values(write(fit.intercept_kmh, "speed_kmh", { places: 1 })).join(" ")} at rest:
+                    one number will not correct it.
                   </p>
                 )}
               </>
@@ -194,8 +195,9 @@ export function Drive() {
 
 /** Where nothing on board said what the dial shows, it is read by hand over the steady stretches. */
 function Dial({ state, take }: { state: DriveState; take: (state: DriveState) => void }) {
-  const { sheet, stage } = useBench();
+  const { sheet, stage, write } = useBench();
   const { units, person } = useSettings();
+  const inOneKmh = Number(write(1, "speed_kmh", { places: 6 }).text);
   const [shown, setShown] = useState<Record<number, string>>({});
   if (state.drive.steady.length === 0) return null;
   const keep = async (index: number, text: string) => {
@@ -203,7 +205,9 @@ function Dial({ state, take }: { state: DriveState; take: (state: DriveState) =>
     setShown(all);
     const holds = state.drive.steady.flatMap(({ from_s, to_s }, i) => {
       const value = Number((all[i] ?? "").replace(",", "."));
-      return all[i] && Number.isFinite(value) && value > 0 ? [{ from_s, to_s, indicated_kmh: value }] : [];
+      return all[i] && Number.isFinite(value) && value > 0
+        ? [{ from_s, to_s, indicated_kmh: value / inOneKmh }]
+        : [];
     });
     take(
       await answered(
@@ -216,11 +220,12 @@ function Dial({ state, take }: { state: DriveState; take: (state: DriveState) =>
   };
   return (
     <fieldset className="pt-2">
-      <legend className="text-quiet">What did the dial show, km/h?</legend>
+      <legend className="text-quiet">What did the dial show, {write(0, "speed_kmh").unit}?</legend>
       {state.drive.steady.map(({ from_s, to_s, gps_kmh }, index) => (
         <label key={from_s} className="flex items-baseline gap-3 border-b border-hair">
           <span className="flex-1">
-            {Math.round(from_s)} to {Math.round(to_s)} s, satellites {gps_kmh.toFixed(1)}
+            {Math.round(from_s)} to {Math.round(to_s)} s, satellites{" "}
+            {write(gps_kmh, "speed_kmh", { places: 1 }).text}
           </span>
           <input
             className="field w-24"
@@ -237,6 +242,8 @@ function Dial({ state, take }: { state: DriveState; take: (state: DriveState) =>
 
 /** Shown against true, point by point, with the fit through them; without a dial, speed over time. */
 function DriveChart({ state }: { state: DriveState }) {
+  const { write, ticks } = useBench();
+  const unit = write(0, "speed_kmh").unit;
   const [ref, width] = useMeasure(560);
   const height = 250;
   const margin = { left: 42, right: 14, top: 18, bottom: 30 };
@@ -257,24 +264,24 @@ function DriveChart({ state }: { state: DriveState }) {
         className="cond block"
       >
         <g fontSize={12} fill="var(--quiet)">
-          {y.ticks(5).map((tick) => (
+          {ticks([0, top], 5, "speed_kmh").map((tick) => (
             <g key={tick}>
               <line x1={x(0)} x2={x(right)} y1={y(tick)} y2={y(tick)} stroke="var(--hair)" />
               <text x={x(0) - 6} y={y(tick) + 4} textAnchor="end">
-                {tick}
+                {write(tick, "speed_kmh").text}
               </text>
             </g>
           ))}
-          {x.ticks(7).map((tick) => (
+          {(paired ? ticks([0, right], 7, "speed_kmh") : x.ticks(7)).map((tick) => (
             <text key={tick} x={x(tick)} y={height - 12} textAnchor="middle">
-              {tick}
+              {paired ? write(tick, "speed_kmh").text : tick}
             </text>
           ))}
           <text x={4} y={12}>
-            satellites, km/h
+            satellites, {unit}
           </text>
           <text x={width - 4} y={height - 1} textAnchor="end">
-            {paired ? "shown on the dial, km/h" : "seconds"}
+            {paired ? `shown on the dial, ${unit}` : "seconds"}
           </text>
         </g>
         {paired && (
