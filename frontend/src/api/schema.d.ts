@@ -1544,6 +1544,22 @@ export interface components {
             name: string;
         };
         /**
+         * GapRoom
+         * @description One measured place and what is left there; ``waits_for`` the figure without which that cannot be said.
+         */
+        GapRoom: {
+            /**
+             * Axle
+             * @enum {string}
+             */
+            axle: "front" | "rear";
+            /** Name */
+            name: string;
+            room: components["schemas"]["RoomPoint"] | null;
+            /** Waits For */
+            waits_for: string | null;
+        };
+        /**
          * GearHolds
          * @description One gear at the cruising speed on the grade: ``holds`` None where it cannot be said.
          */
@@ -3343,6 +3359,46 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_tuple_GapRoom__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["GapRoom"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_tuple_Meeting__________: {
             /** Doubt */
             doubt?: {
@@ -3445,6 +3501,51 @@ export interface components {
             speedometer: components["schemas"]["Result_SpeedometerState_"];
             taller: components["schemas"]["Result_Taller_"];
             wheels: components["schemas"]["Result_WheelSet_"];
+        };
+        /** RoomAt */
+        RoomAt: {
+            /**
+             * Bump Mm
+             * @description positive up
+             */
+            bump_mm: number;
+            /**
+             * Steer Deg
+             * @description positive: leading edge outboard
+             */
+            steer_deg: number;
+        };
+        /** RoomPoint */
+        RoomPoint: {
+            /** @description where that is */
+            at: components["schemas"]["RoomAt"];
+            /**
+             * Doubt Mm
+             * @description of point and tyre together
+             */
+            doubt_mm: number;
+            /**
+             * Gap Mm
+             * @description the smallest, less the allowance; below 0 it is inside the tyre
+             */
+            gap_mm: number;
+            /**
+             * Name
+             * @description what it is
+             */
+            name: string;
+            /**
+             * Present Gap Mm
+             * @description of the present tyre
+             * @default 0
+             */
+            present_gap_mm: number;
+            /**
+             * Verdict
+             * @description by the doubt alone
+             * @enum {string}
+             */
+            verdict: "clear" | "touch" | "too-close";
         };
         /**
          * Row
@@ -4119,6 +4220,7 @@ export interface components {
             angles: components["schemas"]["Result_StanceOut_"];
             height: components["schemas"]["Result_Height_"];
             lift: components["schemas"]["Result_LiftStackOut_"];
+            room: components["schemas"]["Result_tuple_GapRoom__________"];
             under_differentials_mm: components["schemas"]["Result_float_"];
         };
         /**

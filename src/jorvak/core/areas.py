@@ -6,7 +6,7 @@ from jorvak.core.driveline.results import DrivelineResults, driveline_results
 from jorvak.core.load.results import LoadResults, load_results
 from jorvak.core.rolling.area import RollingResults, rolling_results
 from jorvak.core.stages import Moment
-from jorvak.core.stance.results import StanceResults, stance_results
+from jorvak.core.stance.area import StanceResults, stance_results
 
 
 @dataclass(frozen=True, slots=True)

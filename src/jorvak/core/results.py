@@ -121,6 +121,13 @@ class Ask:
         value: T = part.value
         return value
 
+    def hint(self, name: str, function: Callable[[], T]) -> T:
+        """Where to look for an answer, which is never the answer: worked out once for a moment, and not again."""
+        if name not in self.moment.parts:
+            self.moment.parts[name] = function()
+        known: T = self.moment.parts[name]
+        return known
+
     def _takes_over(self, inner: "Ask") -> None:
         """What a part asked for, the result asked for."""
         self.here |= inner.here

@@ -1,7 +1,7 @@
 """A shaft between two flanges, in space: joint angles, and how far its joints cancel."""
 
 import math
-from typing import Literal
+from typing import Literal, Protocol
 
 from pydantic import Field
 
@@ -49,45 +49,63 @@ def shaft(given: ShaftIn) -> ShaftOut:
 
     Source: SAE AE-7, universal joint and driveshaft design. Raises Refused where the joints coincide.
     """
-    drive, pinion = _axis(given.drive), _axis(given.pinion)
-    between = tuple(
-        b - a
-        for a, b in zip(
-            (given.drive.x_mm, given.drive.y_mm, given.drive.z_mm),
-            (given.pinion.x_mm, given.pinion.y_mm, given.pinion.z_mm),
-            strict=True,
-        )
+    try:
+        return runs(given.drive, given.pinion, given.rpm, given.type)
+    except ZeroDivisionError:
+        raise Refused("pinion", "Both joints stand at one point: a shaft has a length.") from None
+
+
+class Lies(Protocol):
+    """A joint in space, whoever keeps it: its centre and how its own part's axis lies."""
+
+    @property
+    def x_mm(self) -> float: ...
+    @property
+    def y_mm(self) -> float: ...
+    @property
+    def z_mm(self) -> float: ...
+    @property
+    def side_deg(self) -> float: ...
+    @property
+    def plan_deg(self) -> float: ...
+
+
+def runs(drive_end: Lies, pinion_end: Lies, rpm: float, build: Literal["single", "double"]) -> ShaftOut:
+    """``shaft`` on joints that are good already. Raises ZeroDivisionError where they coincide."""
+    drive, pinion = _axis(drive_end), _axis(pinion_end)
+    x, y, z = (
+        pinion_end.x_mm - drive_end.x_mm,
+        pinion_end.y_mm - drive_end.y_mm,
+        pinion_end.z_mm - drive_end.z_mm,
     )
-    length = math.hypot(*between)
-    if length == 0:
-        raise Refused("pinion", "Both joints stand at one point: a shaft has a length.")
-    line: Vector = (between[0] / length, between[1] / length, between[2] / length)
+    length = math.hypot(x, y, z)
+    line: Vector = (x / length, y / length, z / length)
     at_drive, at_pinion = _acute(drive, line), _acute(line, pinion)
-    omega = 2 * math.pi * given.rpm / 60
-    answer: dict[str, float | None] = {
-        "length_mm": length,
-        "drive_joint_deg": math.degrees(at_drive),
-        "pinion_joint_deg": math.degrees(at_pinion),
-        "max_joint_deg_at_rpm": math.degrees(math.sqrt(ROUGH_RAD_S2) / omega),
-    }
-    if given.type == "double":
+    omega = 2 * math.pi * rpm / 60
+    plane: float | None = None
+    difference: float | None = None
+    if build == "double":
         # The double joint cancels itself.
-        excitation = omega**2 * at_pinion**2
-        answer |= {"difference_deg": None, "plane_angle_deg": None}
-        answer |= {"residual_rad_s2": excitation, "inertial_rad_s2": excitation}
+        residual = inertial = omega**2 * at_pinion**2
     else:
         plane = _plane_angle(drive, line, pinion)
         squares = at_drive**4 + at_pinion**4 - 2 * at_drive**2 * at_pinion**2 * math.cos(2 * plane)
-        answer |= {
-            "difference_deg": math.degrees(abs(at_drive - at_pinion)),
-            "plane_angle_deg": math.degrees(plane),
-            "residual_rad_s2": omega**2 * math.sqrt(max(squares, 0.0)),
-            "inertial_rad_s2": omega**2 * max(at_drive, at_pinion) ** 2,
-        }
-    return ShaftOut.model_validate(answer)
+        difference = math.degrees(abs(at_drive - at_pinion))
+        residual = omega**2 * math.sqrt(max(squares, 0.0))
+        inertial = omega**2 * max(at_drive, at_pinion) ** 2
+    return ShaftOut(
+        length_mm=length,
+        drive_joint_deg=math.degrees(at_drive),
+        pinion_joint_deg=math.degrees(at_pinion),
+        difference_deg=difference,
+        plane_angle_deg=None if plane is None else math.degrees(plane),
+        max_joint_deg_at_rpm=math.degrees(math.sqrt(ROUGH_RAD_S2) / omega),
+        residual_rad_s2=residual,
+        inertial_rad_s2=inertial,
+    )
 
 
-def _axis(end: ShaftEnd) -> Vector:
+def _axis(end: Lies) -> Vector:
     along = (1.0, math.tan(math.radians(end.plan_deg)), -math.tan(math.radians(end.side_deg)))
     size = math.hypot(*along)
     return along[0] / size, along[1] / size, along[2] / size

@@ -10,7 +10,7 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from jorvak.core.calculation import Refused
-from jorvak.core.driveline.shaft import ShaftEnd, ShaftIn, ShaftOut, shaft
+from jorvak.core.driveline.shaft import ShaftOut, runs
 from jorvak.core.driveline.shaft_slip import (
     MIN_COLLAPSE_MM,
     MIN_ENGAGEMENT_MM,
@@ -105,9 +105,7 @@ class _Geometry:
 
     def at(self, axle_up_mm: float) -> tuple[Joint, ShaftOut]:
         pinion = self._pinion(axle_up_mm)
-        return pinion, shaft(
-            ShaftIn(drive=end_of(self.drive), pinion=end_of(pinion), rpm=self.rpm, type=self.build)
-        )
+        return pinion, runs(self.drive, pinion, self.rpm, self.build)
 
     def length_mm(self, axle_up_mm: float) -> float:
         pinion = self._pinion(axle_up_mm)
@@ -196,13 +194,6 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
     at = f"{end}_shaft.{which}"
     x, y, z, side = (ask.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
     return Joint(x, y, z, side, ask.maybe(f"{at}_plan_deg", as_found) or 0.0)
-
-
-def end_of(joint: Joint) -> ShaftEnd:
-    """A joint as the calculation takes it."""
-    return ShaftEnd(
-        x_mm=joint.x_mm, y_mm=joint.y_mm, z_mm=joint.z_mm, side_deg=joint.side_deg, plan_deg=joint.plan_deg
-    )
 
 
 def _case_moved(ask: Ask, end: End) -> float:

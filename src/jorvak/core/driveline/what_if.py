@@ -3,8 +3,8 @@
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftIn, ShaftOut, shaft
-from jorvak.core.driveline.shafts import Joint, ShaftLine, end_of, shaft_line
+from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftOut, runs
+from jorvak.core.driveline.shafts import Joint, ShaftLine, shaft_line
 from jorvak.core.results import Result, work_out
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.rolling.results import End
@@ -93,5 +93,4 @@ def _field(line: ShaftLine, end: End, trial: Trial) -> RunField:
 
 
 def _region(line: ShaftLine, drive: Joint, pinion: Joint) -> Region:
-    ran = shaft(ShaftIn(drive=end_of(drive), pinion=end_of(pinion), rpm=line.rpm, type=line.build))
-    return region_of(line.build, ran)
+    return region_of(line.build, runs(drive, pinion, line.rpm, line.build))

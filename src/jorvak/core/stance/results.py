@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from jorvak.core.calculation import Refused
 from jorvak.core.load.results import added_mass, together
 from jorvak.core.quantities.units import MM_PER_IN
-from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import ENDS, End, tyre
 from jorvak.core.rolling.tyre_size import designation
@@ -21,14 +21,6 @@ class Height:
     height_mm: float
     garage_left_mm: float | None
     ferry_left_mm: float | None
-
-
-@dataclass(frozen=True, slots=True)
-class StanceResults:
-    lift: Result[LiftStackOut]
-    angles: Result[StanceOut]
-    under_differentials_mm: Result[float]
-    height: Result[Height]
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,16 +53,6 @@ class Outline:
     front: WheelOutline | None
     rear: WheelOutline | None
     points: tuple[PointOutline, ...]
-
-
-def stance_results(moment: Moment) -> StanceResults:
-    """Lift, angles, ground clearance and height of a rig at a stage."""
-    return StanceResults(
-        lift=work_out(moment, lift),
-        angles=work_out(moment, angles),
-        under_differentials_mm=work_out(moment, _under_differentials),
-        height=work_out(moment, height),
-    )
 
 
 def outline(moment: Moment) -> Outline:
@@ -251,7 +233,7 @@ def _axle_rises(ask: Ask) -> list[float]:
     return [tyre_rise(ask, end) for end in ENDS]
 
 
-def _under_differentials(ask: Ask) -> float:
+def under_differentials(ask: Ask) -> float:
     """How much more there is under the lower axle point: half of what the tyre grew, less its squash."""
     return min(_axle_rises(ask))
 

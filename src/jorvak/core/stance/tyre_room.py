@@ -73,30 +73,98 @@ class TyreRoomOut(Answer):
 
 def tyre_room(given: TyreRoomIn) -> TyreRoomOut:
     """The smallest gap over bump and lock. Source: a rigid cylinder turned about the steering axis."""
+    present = None if given.present is None else _smallest_of_all(given, given.present, 0.0)
+    return rooms(given, _smallest_of_all(given, given.new, given.new.shift_mm), present)
+
+
+Smallest = tuple[float, float, float]
+"""A gap and the bump and lock at which it is."""
+Cells = list[tuple[int, int]]
+"""Where in the grid of bump and lock each point's smallest gap is."""
+
+
+def rooms(given: TyreRoomIn, smallest: list[Smallest], present: list[Smallest] | None) -> TyreRoomOut:
+    """Gaps with their doubt and verdict."""
+    tyre_doubt = CATALOGUE_DOUBT * given.new.radius_mm if given.tyre_doubt_mm is None else given.tyre_doubt_mm
+    found = []
+    for index, (gap, bump, steer) in enumerate(smallest):
+        point = given.points[index]
+        doubt = math.hypot(point.doubt_mm, tyre_doubt)
+        answer: dict[str, object] = {
+            "name": point.name,
+            "gap_mm": gap - given.allowance_mm,
+            "doubt_mm": doubt,
+            "at": RoomAt(bump_mm=bump, steer_deg=steer),
+            "verdict": verdict(gap - given.allowance_mm, doubt),
+        }
+        if present is not None:
+            answer["present_gap_mm"] = present[index][0] - given.allowance_mm
+        found.append(RoomPoint.model_validate(answer))
+    return TyreRoomOut(points=found)
+
+
+def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
     import numpy as np
 
     bumps = _steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
     steers = _steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
-    bump, steer = np.meshgrid(np.array(bumps), np.radians(np.array(steers)), indexing="ij")
-    tyre_doubt = CATALOGUE_DOUBT * given.new.radius_mm if given.tyre_doubt_mm is None else given.tyre_doubt_mm
+    return np.array(bumps), np.array(steers)
+
+
+def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
+    import numpy as np
+
+    bumps, steers = _grid(given)
+    gaps = _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :])
     found = []
-    for point in given.points:
-        local = _in_wheel(given, point, bump, steer)
-        gaps = _gaps(local, given.new, given.new.shift_mm) - given.allowance_mm
-        smallest = float(gaps.min())
-        row, column = np.unravel_index(int(np.argmax(gaps <= smallest + SAME_GAP_MM)), gaps.shape)
-        doubt = math.hypot(point.doubt_mm, tyre_doubt)
-        answer: dict[str, object] = {
-            "name": point.name,
-            "gap_mm": float(gaps[row, column]),
-            "doubt_mm": doubt,
-            "at": RoomAt(bump_mm=bumps[int(row)], steer_deg=steers[int(column)]),
-            "verdict": verdict(smallest, doubt),
-        }
-        if given.present is not None:
-            answer["present_gap_mm"] = float(_gaps(local, given.present, 0.0).min()) - given.allowance_mm
-        found.append(RoomPoint.model_validate(answer))
-    return TyreRoomOut(points=found)
+    for each in gaps:
+        first = int(np.argmax(each <= each.min() + SAME_GAP_MM))
+        row, column = np.unravel_index(first, each.shape)
+        found.append((float(each[row, column]), float(bumps[row]), float(steers[column])))
+    return found
+
+
+def coarse_cells(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> Cells:
+    """Where the smallest gaps are, looked at coarsely: where ``smallest_near`` is to look."""
+    bumps, steers = _grid(given)
+    rows, columns = _every(len(bumps), COARSE_BUMP), _every(len(steers), COARSE_STEER)
+    coarse = _gaps(given, tyre, shift_mm, bumps[rows][None, :, None], steers[columns][None, None, :])
+    flat = coarse.reshape(len(coarse), -1).argmin(axis=1)
+    return [(int(rows[at // len(columns)]), int(columns[at % len(columns)])) for at in flat]
+
+
+def smallest_near(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, cells: Cells) -> list[Smallest]:
+    """The smallest gap of each point within a coarse cell's reach of where it is expected, on the fine grid.
+
+    The same as over the whole grid wherever the gap has one valley, which that of a point beside a tyre has.
+    """
+    import numpy as np
+
+    bumps, steers = _grid(given)
+    near = np.array(cells)
+    rows = np.clip(near[:, :1] + np.arange(-COARSE_BUMP, COARSE_BUMP + 1), 0, len(bumps) - 1)
+    columns = np.clip(near[:, 1:] + np.arange(-COARSE_STEER, COARSE_STEER + 1), 0, len(steers) - 1)
+    fine = _gaps(given, tyre, shift_mm, bumps[rows][:, :, None], steers[columns][:, None, :])
+    found = []
+    for index, each in enumerate(fine.reshape(len(fine), -1)):
+        row, column = divmod(int(each.argmin()), fine.shape[2])
+        found.append(
+            (
+                float(fine[index, row, column]),
+                float(bumps[rows[index, row]]),
+                float(steers[columns[index, column]]),
+            )
+        )
+    return found
+
+
+COARSE_BUMP, COARSE_STEER = 4, 5
+
+
+def _every(length: int, step: int) -> "NDArray[np.intp]":
+    import numpy as np
+
+    return np.unique(np.append(np.arange(0, length, step), length - 1))
 
 
 def verdict(gap_mm: float, doubt_mm: float) -> Literal["clear", "touch", "too-close"]:
@@ -112,39 +180,30 @@ def _steps(low: float, high: float, step: float) -> list[float]:
     return [*inner, high]
 
 
-def _in_wheel(
-    given: TyreRoomIn, point: RoomPointIn, bump: "Grid", steer: "Grid"
-) -> "tuple[Grid, Grid, Grid]":
-    """The point seen from the present wheel's centre when the wheel stands there: turned back about the axis."""
+def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", steer_deg: "Grid") -> "Grid":
+    """Gaps of all points (first axis) over bump and lock: each point turned back about the steering axis."""
     import numpy as np
 
     kpi, caster = math.radians(given.kpi_deg), math.radians(given.caster_deg)
-    axis = np.array([math.tan(caster), -math.tan(kpi), 1.0])
-    axis = axis / np.linalg.norm(axis)
+    tilt = math.hypot(math.tan(caster), math.tan(kpi), 1.0)
+    ax, ay, az = math.tan(caster) / tilt, -math.tan(kpi) / tilt, 1.0 / tilt
     through_y = -(given.scrub_radius_mm + given.static_radius_mm * math.tan(kpi))
-    # Positive steer is leading edge out: about an axis that points up that is a turn the other way.
-    turn = steer
-    rx = np.full_like(bump, point.x_mm)
-    ry = np.full_like(bump, point.y_mm - through_y)
-    rz = point.z_mm - bump
+    where = np.array([(point.x_mm, point.y_mm - through_y, point.z_mm) for point in given.points])[
+        :, :, None, None
+    ]
+    rx, ry, rz = where[:, 0], where[:, 1], where[:, 2] - bump
+    turn = np.radians(steer_deg)
     cos, sin = np.cos(turn), np.sin(turn)
-    along = (axis[0] * rx + axis[1] * ry + axis[2] * rz) * (1 - cos)
-    x = rx * cos + (axis[1] * rz - axis[2] * ry) * sin + axis[0] * along
-    y = ry * cos + (axis[2] * rx - axis[0] * rz) * sin + axis[1] * along
-    z = rz * cos + (axis[0] * ry - axis[1] * rx) * sin + axis[2] * along
-    return x, y + through_y, z
-
-
-def _gaps(local: "tuple[Grid, Grid, Grid]", tyre: PresentTyre, shift_mm: float) -> "Grid":
-    import numpy as np
-
-    x, y, z = local
+    along = (ax * rx + ay * ry + az * rz) * (1 - cos)
+    # Leading edge out turns the point, seen from the wheel, the other way about an axis that points up.
+    x = rx * cos + (ay * rz - az * ry) * sin + ax * along
+    y = ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y
+    z = rz * cos + (ax * ry - ay * rx) * sin + az * along
     out = np.hypot(x, z) - tyre.radius_mm
     aside = np.abs(y - shift_mm) - tyre.width_mm / 2
     inside = (out <= 0) & (aside <= 0)
-    gaps: Grid = np.where(
-        inside, np.maximum(out, aside), np.hypot(np.maximum(out, 0.0), np.maximum(aside, 0.0))
-    )
+    beside = np.hypot(np.maximum(out, 0.0), np.maximum(aside, 0.0))
+    gaps: Grid = np.where(inside, np.maximum(out, aside), beside)
     return gaps
 
 

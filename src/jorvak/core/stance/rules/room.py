@@ -1,0 +1,41 @@
+"""What the tyres touch."""
+
+from collections.abc import Iterator
+
+from jorvak.core.findings import Finding, Here, Settle, measure_first, room
+
+
+def tyre_room(here: Here) -> Iterator[Finding]:
+    """A measured place by a tyre against the tyre at full bump and full lock."""
+    result = here.results.stance.room
+    for index, gap in enumerate(result.value or ()):
+        if gap.room is None:
+            continue
+        place = f"{index}.room.gap_mm"
+        off = result.off(place)
+        severity = room(gap.room.gap_mm, off)
+        if severity is None:
+            continue
+        at = gap.room.at
+        lock = "" if at.steer_deg == 0 else f" and {abs(at.steer_deg):.0f}° of lock"
+        left = (
+            f"{here.mm(gap.room.gap_mm)} left"
+            if gap.room.gap_mm >= 0
+            else f"{here.mm(-gap.room.gap_mm)} too much"
+        )
+        near = f" (±{here.mm(off)})" if off else ""
+        yield here.finding(
+            "tyre-room",
+            severity,
+            f"{gap.name[:1].upper()}{gap.name[1:]}, {gap.axle} wheel: {left}{near} at {here.mm(at.bump_mm)} of bump{lock}.",
+            "front-axle" if gap.axle == "front" else "rear-axle",
+            result=result,
+            settled_by=(
+                *(measure_first("stance", result, place) if severity == "measure" else ()),
+                Settle(text="Trim it, a longer bump stop, less lock, or a smaller or further-in tyre"),
+            ),
+            subject=gap.name,
+        )
+
+
+RULES = (tyre_room,)
