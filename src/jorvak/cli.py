@@ -1,6 +1,7 @@
 """The command line: calculations, the server, build files in, the API's description."""
 
 import argparse
+import gc
 import json
 import logging
 import os
@@ -219,6 +220,10 @@ def _serve(arguments: argparse.Namespace) -> int:
             file=sys.stderr,
         )
         return BAD_INPUT
+    # What was made while starting stays: the collector need not look at it again, and not after every few edits.
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(20_000, 20, 50)
     print(
         f"Jorvak is at http://127.0.0.1:{server.effective_port}/  (data in {arguments.data}; Ctrl C stops it)",
         flush=True,

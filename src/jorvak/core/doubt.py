@@ -7,12 +7,12 @@ moves instead of their mean, because builders aim at optima.
 """
 
 import math
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, fields
 from functools import cache
 from itertools import compress, count
 from operator import ne
-from typing import Any, TypeGuard
+from typing import Any, Generic, TypeGuard, TypeVar
 
 from pydantic import BaseModel
 
@@ -22,6 +22,9 @@ PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped"})
 """Numbers that are counts or picked from a list: they have no ±."""
 
 PLAIN = frozenset({float, int, str, bool, type(None)})
+K = TypeVar("K")
+A = TypeVar("A")
+V = TypeVar("V")
 Path = tuple[str | int, ...]
 Run = Callable[[Mapping[str, float]], Any]
 """Runs a calculation with some inputs, by path, moved by so much; answers its result, or None for an error."""
@@ -56,6 +59,22 @@ def doubted_inputs(raw: Any) -> tuple[Any, dict[str, Doubted]]:
     return _bare(raw, "", found), found
 
 
+class WhenAsked(Mapping[K, V], Generic[K, A, V]):
+    """A mapping whose values are worked out when they are asked for: who causes a doubt is asked of few numbers."""
+
+    def __init__(self, known: Mapping[K, A], work_out: Callable[[A], V]) -> None:
+        self._known, self._work_out = known, work_out
+
+    def __getitem__(self, key: K) -> V:
+        return self._work_out(self._known[key])
+
+    def __iter__(self) -> Iterator[K]:
+        return iter(self._known)
+
+    def __len__(self) -> int:
+        return len(self._known)
+
+
 @dataclass(frozen=True, slots=True)
 class Spread:
     """What doubt does to each number of a result, by its place.
@@ -65,7 +84,7 @@ class Spread:
     """
 
     by: dict[Path, float]
-    shares: dict[Path, list[tuple[str, float]]]
+    shares: Mapping[Path, list[tuple[str, float]]]
     unsure: tuple[Path, ...]
     resized: frozenset[Path]
 
@@ -103,7 +122,10 @@ def spread_of(result: Any, run: Run, inputs: Mapping[str, Doubted], together: bo
     otherwise = {at for side in shaken for at in side.moved if side.values[at] is not None}
     return Spread(
         by={places.of_values[at]: spread for at, spread in by.items()},
-        shares={places.of_values[at]: _shares(slopes[at], spread) for at, spread in by.items() if spread > 0},
+        shares=WhenAsked(
+            {places.of_values[at]: at for at, spread in by.items() if spread > 0},
+            lambda at: _shares(slopes[at], by[at]),
+        ),
         unsure=tuple(places.of_values[at] for at in words if at in otherwise),
         resized=resized,
     )
@@ -195,6 +217,8 @@ def _groups(inputs: Mapping[str, Doubted]) -> dict[str, dict[str, float]]:
 class _Flat:
     """A result laid flat: its plain values in order, and the shape that they stand in.
 
+    Records that say of themselves that they are ``WITHOUT_DOUBT`` are left out: drawn, and asked for no ±.
+
     Results of one shape have their values at the same places and are compared in order, which is quick.
     """
 
@@ -213,6 +237,8 @@ def _lay(value: Any, flat: _Flat) -> None:
     values, shape = flat.values, flat.shape
     if type(value) in PLAIN:
         values.append(value)
+        return
+    if getattr(value, "WITHOUT_DOUBT", False):
         return
     shape.append(len(values))
     if isinstance(value, (list, tuple)):
@@ -259,6 +285,8 @@ def _places(result: Any) -> _Places:
 def _find_places(value: Any, path: Path, places: _Places) -> None:
     if type(value) in PLAIN:
         places.of_values.append(path)
+    elif getattr(value, "WITHOUT_DOUBT", False):
+        return
     elif isinstance(value, (list, tuple)):
         places.sizes[path] = len(value)
         for index, item in enumerate(value):

@@ -14,7 +14,7 @@ from pydantic import Field as ForJson
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of, usual_doubt
-from jorvak.core.doubt import Doubted, said, spread_of
+from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
 from jorvak.core.rig import Figure
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 from jorvak.core.stages import Moment
@@ -348,11 +348,12 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
         None,
         bare.stands_in,
         doubt=doubt,
-        doubt_from={
-            said(place): tuple(_share(name, share, figures, ask.shares) for name, share in shares)
-            for place, shares in spread.shares.items()
-            if said(place) in doubt
-        },
+        doubt_from=WhenAsked(
+            {said(place): place for place in spread.shares if said(place) in doubt},
+            lambda place: tuple(
+                _share(name, share, figures, ask.shares) for name, share in spread.shares[place]
+            ),
+        ),
         unsure=tuple(said(place) for place in spread.unsure),
     )
 

@@ -46,7 +46,7 @@ def _result(result: Result[Any]) -> dict[str, Any]:
     return {
         "value": to_jsonable_python(result.value),
         "doubt": shaped(result.value, by),
-        "doubt_from": to_jsonable_python(result.doubt_from),
+        "doubt_from": to_jsonable_python(dict(result.doubt_from)),
         "rests_on": rests_on,
         "stands_in": dict(result.stands_in),
     }

@@ -7,7 +7,7 @@ angle to the frame; radius arms turn it, and what arms give back in caster turns
 
 import math
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import ClassVar, Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.shaft import ShaftOut, runs
@@ -32,6 +32,8 @@ SINGLE_LIMIT_DEG, DOUBLE_LIMIT_DEG = 15.0, 20.0
 @dataclass(frozen=True, slots=True)
 class Joint:
     """A joint's centre, seen from the frame, and how its own part lies."""
+
+    WITHOUT_DOUBT: ClassVar[bool] = True
 
     x_mm: float
     y_mm: float

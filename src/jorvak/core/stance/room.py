@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Gap
-from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.rolling.results import End, tyre
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPoint,
@@ -12,7 +12,7 @@ from jorvak.core.stance.tyre_room import (
     TyreRoomIn,
     coarse_cells,
     rooms,
-    smallest_near,
+    smallest_from,
 )
 
 AXES = ("x_mm", "y_mm", "z_mm")
@@ -37,37 +37,41 @@ def tyre_rooms(ask: Ask) -> tuple[GapRoom, ...]:
     gaps = ask.moment.rig.gaps
     if not gaps:
         raise Missing(None, "a place by the tyre that was measured, on the Rig sheet")
-    by_name = {gap.name: room for end in ENDS for gap, room in _rooms(ask, end)}
-    return tuple(by_name[gap.name] for gap in gaps)
+    return tuple(_room(ask, gap) for gap in gaps)
 
 
-def _rooms(ask: Ask, end: End) -> list[tuple[Gap, GapRoom]]:
-    """The places at one end, together: each for itself costs as much as all."""
-    gaps = [gap for gap in ask.moment.rig.gaps if gap.axle == end]
-    missing = {
-        gap.name: path
-        for gap in gaps
-        for axis in AXES
-        if ask.maybe(path := f"gaps.{gap.name}.{axis}") is None
-    }
-    there = [gap for gap in gaps if gap.name not in missing]
-    waits: str | None = None
-    found: dict[str, RoomPoint] = {}
-    if there:
-        try:
-            found = dict(zip((gap.name for gap in there), _at(ask, end, there), strict=True))
-        except Missing as missed:
-            waits = missed.waits.path
-    return [(gap, GapRoom(gap.name, end, found.get(gap.name), missing.get(gap.name, waits))) for gap in gaps]
+def _room(ask: Ask, gap: Gap) -> GapRoom:
+    try:
+        room = ask.part(f"room at {gap.name}", lambda inner: _at(inner, gap))
+    except Missing as missing:
+        return GapRoom(gap.name, gap.axle, None, missing.waits.path)
+    return GapRoom(gap.name, gap.axle, room, None)
 
 
-def _at(ask: Ask, end: End, gaps: list[Gap]) -> list[RoomPoint]:
+def _at(ask: Ask, gap: Gap) -> RoomPoint:
+    # Every figure carries its own doubt: given here too it would count twice.
+    point = RoomPointIn.model_validate(
+        {"name": gap.name, "doubt_mm": 0.0, **{axis: ask.need(f"gaps.{gap.name}.{axis}") for axis in AXES}}
+    )
+    given = ask.part(f"wheel in its travel, {gap.axle}", lambda inner: _travel(inner, gap.axle))
+    (cell,) = ask.hint(
+        f"room at {gap.name}, begin",
+        lambda: coarse_cells(given.model_copy(update={"points": [point]}), given.new, given.new.shift_mm),
+    )
+    (room,) = rooms(
+        given.model_copy(update={"points": [point]}), [smallest_from(given, point, cell)], None
+    ).points
+    return room
+
+
+def _travel(ask: Ask, end: End) -> TyreRoomIn:
+    """The new tyre with all its travel and lock, and no place yet."""
     place = f"wheels.{end}_left"
     found, here = tyre(ask, end, as_found=True), tyre(ask, end)
     if found.size.diameter_mm is None or here.size.diameter_mm is None:
         raise Missing(f"{place}.size", "a size that says how high the tyre is")
     front = end == "front"
-    given = TyreRoomIn(
+    return TyreRoomIn(
         new=NewTyre(
             radius_mm=here.size.diameter_mm / 2,
             width_mm=here.size.section_width_mm,
@@ -81,21 +85,9 @@ def _at(ask: Ask, end: End, gaps: list[Gap]) -> list[RoomPoint]:
         droop_mm=ask.maybe(f"{end}_suspension.droop_mm") or 0.0,
         lock_out_deg=ask.need("steering.lock_out_deg") if front else 0.0,
         lock_in_deg=ask.need("steering.lock_in_deg") if front else 0.0,
-        # Every figure carries its own doubt: given here too it would count twice.
         tyre_doubt_mm=0.0,
-        points=[
-            RoomPointIn.model_validate(
-                {
-                    "name": gap.name,
-                    "doubt_mm": 0.0,
-                    **{axis: ask.need(f"gaps.{gap.name}.{axis}") for axis in AXES},
-                }
-            )
-            for gap in gaps
-        ],
+        points=[],
     )
-    cells = ask.hint(f"cells {end}", lambda: coarse_cells(given, given.new, given.new.shift_mm))
-    return rooms(given, smallest_near(given, given.new, given.new.shift_mm, cells), None).points
 
 
 def _longer_stop(ask: Ask, end: End) -> float:
