@@ -32,11 +32,15 @@ def demo(number: int) -> Rig:
 
 
 def unplanned(rig: Rig) -> Rig:
-    """A rig before anybody plans: nothing asked for, a set that is alike, no word on which pressure it wants."""
+    """A rig before anybody plans: nothing asked for, a set that is alike, no pressures and no places by the tyres."""
     asked = ("approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa")
-    figures = {path: figure for path, figure in rig.figures.items() if not path.endswith(asked)}
+    figures = {
+        path: figure
+        for path, figure in rig.figures.items()
+        if not path.endswith(asked) and not path.startswith("gaps.")
+    }
     figures["wheels.spare.offset_mm"] = figures["wheels.front_left.offset_mm"]
-    return replace(rig, figures=figures, changes=(), questions=(), survey=())
+    return replace(rig, figures=figures, changes=(), questions=(), survey=(), gaps=())
 
 
 def planned(rig: Rig, *lines: str) -> Rig:
