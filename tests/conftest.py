@@ -32,8 +32,8 @@ def demo(number: int) -> Rig:
 
 
 def unplanned(rig: Rig) -> Rig:
-    """A rig before anybody plans: nothing asked for, a set that is alike, no pressures and no places by the tyres."""
-    asked = ("approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa")
+    """A rig before anybody plans: nothing asked for, tyres alike and of no known age, pressure or room."""
+    asked = ("approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa", "date_code")
     figures = {
         path: figure
         for path, figure in rig.figures.items()

@@ -13,7 +13,7 @@ from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.shorthand import forms_of, read_fields
 from jorvak.core.stages import moment
 from jorvak.core.work.cautions import CAUTIONS
-from tests.conftest import planned
+from tests.conftest import demo, planned
 
 EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ("wheels 8 20", {"wheels.front_left.offset_mm": 20.0, "wheels.spare.rim_width_in": 8.0}),
@@ -49,7 +49,9 @@ EFFECTS: list[tuple[str, dict[str, Any]]] = [
 
 @pytest.mark.parametrize(("line", "figures"), EFFECTS, ids=[line for line, _ in EFFECTS])
 def test_what_a_kind_sets(plover: Rig, line: str, figures: dict[str, Any]) -> None:
-    here = moment(planned(plover, line), "planned").here
+    gaps = {path: figure for path, figure in demo(0).figures.items() if path.startswith("gaps.")}
+    rig = replace(plover, figures={**plover.figures, **gaps})
+    here = moment(planned(rig, line), "planned").here
     for path, value in figures.items():
         got = here[path].value if path in here else None
         assert got == (pytest.approx(value) if isinstance(value, float) else value), path

@@ -122,15 +122,19 @@ def test_the_walk_with_the_tape_by_keyboard_alone(page: Page) -> None:
     page.get_by_role("link", name="Plover as planned").click()
     page.get_by_role("heading", level=1).wait_for()
     page.locator("body").press("3")
-    field = page.get_by_role("textbox", name="axle centre to ground, rear left, as found")
+    # What is too close to call comes first: the liner that nobody has measured.
+    field = page.get_by_role("textbox", name="liner behind, behind the wheel's centre")
     expect(field).to_be_focused()
     page.keyboard.type("far")
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("No number is readable in “far”")
-    field.fill("371")
+    field.fill("471")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("textbox", name="axle centre to ground, front left, as found")).to_be_focused()
-    expect(page.get_by_role("button", name="undo axle centre to ground, rear left 371 mm")).to_be_visible()
+    expect(
+        page.get_by_role("button", name="undo liner behind, behind the wheel's centre 471 mm")
+    ).to_be_visible()
+    expect(page.get_by_role("main").get_by_role("textbox").first).to_be_focused()
+    expect(field).to_have_count(0)
 
     # A figure unfolds its working, says whose doubt it is, and how it changed.
     page.get_by_role("link", name="1 Rig", exact=True).click()

@@ -8,7 +8,16 @@ from playwright.sync_api import Browser, Page, expect
 from tests.journeys.conftest import Served, Window, type_line
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
-SHEETS = ("rig", "plan", "rolling", "trip")
+SHEETS = (
+    "rig",
+    "plan",
+    "rolling",
+    "rolling?view=wheels",
+    "rolling?view=sizes",
+    "rolling?view=distance",
+    "driveline",
+    "trip",
+)
 
 
 def assert_accessible(page: Page) -> None:

@@ -20,7 +20,7 @@ export function ClashDialog() {
           <table className="cond w-full">
             <thead>
               <tr className="border-b border-ink text-left text-quiet">
-                <th className="pr-3 font-normal" />
+                <td />
                 <th className="pr-3 font-normal">theirs</th>
                 <th className="font-normal">yours</th>
               </tr>

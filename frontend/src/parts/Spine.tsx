@@ -1,7 +1,7 @@
 /** The spine: two rails, the sheets as cross-members. On a tablet it lies along the top. */
 import { NavLink, useLocation } from "react-router";
 
-import { useBench } from "./bench";
+import { stageOnly, useBench } from "./bench";
 import { day } from "./day";
 import { useSettings } from "./settings";
 
@@ -20,7 +20,7 @@ type Props = { openLine: () => void; openHistory: () => void; openHelp: () => vo
 export function Spine({ openLine, openHistory, openHelp }: Props) {
   const { sheet, put } = useBench();
   const { units, theme, person, choose } = useSettings();
-  const { search } = useLocation();
+  const search = stageOnly(useLocation().search);
   return (
     <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 px-4 py-3 wide:sticky wide:top-0 wide:h-screen wide:flex-col wide:flex-nowrap wide:items-stretch wide:self-start wide:border-r wide:border-ink wide:px-4 wide:py-5">
       <NavLink to="/" className="text-xl font-bold tracking-[0.18em] [font-stretch:118%]">

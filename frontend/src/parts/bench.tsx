@@ -100,7 +100,16 @@ export function BenchProvider({
   const [clash, setClash] = useState<Clash>();
 
   const setStage = useCallback(
-    (to: string) => setSearch(to === "planned" ? {} : { stage: to }, { replace: true }),
+    (to: string) =>
+      setSearch(
+        (old) => {
+          const next = new URLSearchParams(old);
+          if (to === "planned") next.delete("stage");
+          else next.set("stage", to);
+          return next;
+        },
+        { replace: true },
+      ),
     [setSearch],
   );
 
@@ -203,6 +212,12 @@ export function BenchProvider({
     [sheet, catalogue, stage, setStage, put, preview, units, waiting, refused, clash],
   );
   return <Context.Provider value={bench}>{children}</Context.Provider>;
+}
+
+/** The stage of an address, for another sheet: what else stands in it is the sheet's own. */
+export function stageOnly(search: string): string {
+  const stage = new URLSearchParams(search).get("stage");
+  return stage ? `?${new URLSearchParams({ stage }).toString()}` : "";
 }
 
 /** The stage of an answer as it stands in the address; the last step is the plan. */

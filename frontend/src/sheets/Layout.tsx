@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import { Outlet, useLocation, useNavigate, useParams } from "react-router";
 
-import { BenchProvider, useBench, useCatalogue, useSheet } from "../parts/bench";
+import { BenchProvider, stageOnly, useBench, useCatalogue, useSheet } from "../parts/bench";
 import { ClashDialog } from "../parts/ClashDialog";
 import { FindingsMargin } from "../parts/Findings";
 import { HelpPanel } from "../parts/HelpPanel";
@@ -123,7 +123,7 @@ function useKeys(open: Open, setOpen: (to: Open) => void) {
   const { units, theme, choose } = useSettings();
   const { place, go } = useStageRule();
   const navigate = useNavigate();
-  const { search } = useLocation();
+  const search = stageOnly(useLocation().search);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;

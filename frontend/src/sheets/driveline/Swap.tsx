@@ -84,10 +84,10 @@ function Beside({ beside }: { beside: SideBySide }) {
         <thead>
           <tr className="border-b border-ink text-left text-quiet">
             <th className="font-normal">face</th>
-            <th className="font-normal" />
+            <td />
             <th className="font-normal">{beside.old}</th>
             <th className="font-normal">{beside.new}</th>
-            <th className="font-normal" />
+            <td />
           </tr>
         </thead>
         <tbody>

@@ -22,21 +22,24 @@ export function Drive() {
   const [problem, setProblem] = useState<string>();
   const [fault, setFault] = useState<(typeof FAULTS)[number]>("none");
   const [taken, setTaken] = useState(false);
-  const stopped = useRef(false);
+  /** The drive that is being read or driven: what another began before it goes on no further. */
+  const running = useRef<object>(undefined);
   const query = { stage, units, person };
   const path = { rig_id: sheet.id };
 
   /** Runs something long; what goes wrong is said, and what was read so far stays. */
-  const run = async (long: () => Promise<void>) => {
-    stopped.current = false;
+  const run = async (long: (goesOn: () => boolean) => Promise<void>) => {
+    const mine = {};
+    running.current = mine;
     setProblem(undefined);
     setTaken(false);
     try {
-      await long();
+      await long(() => running.current === mine);
     } catch (error) {
       setProblem(error instanceof Refusal ? error.message : "The application is not answering.");
     }
-    setProgress(undefined);
+    if (running.current === mine) running.current = undefined;
+    if (running.current === undefined) setProgress(undefined);
   };
   const begin = (body: {
     source: "file" | "recorded" | "simulated";
@@ -46,15 +49,16 @@ export function Drive() {
   }) => answered(client.POST("/api/rigs/{rig_id}/drives", { params: { path, query }, body }));
 
   const simulate = () =>
-    run(async () => {
+    run(async (goesOn) => {
       let now = await begin({ source: "simulated", name: "", first: "", fault });
-      while (!now.over && !stopped.current && !now.silent) {
+      while (!now.over && goesOn() && !now.silent) {
         now = await answered(
           client.POST("/api/rigs/{rig_id}/drives/{token}/on", {
             params: { path: { ...path, token: now.token }, query },
             body: { seconds: 6 },
           }),
         );
+        if (!goesOn()) return;
         setState(now);
         setProgress(Math.min(1, now.drive.seconds / 375));
         await new Promise((next) => setTimeout(next, 120));
@@ -66,10 +70,10 @@ export function Drive() {
     run(async () => setState(await begin({ source: "recorded", name: "", first: "", fault: "none" })));
 
   const read = (file: File) =>
-    run(async () => {
+    run(async (goesOn) => {
       const first = await file.slice(0, 400).text();
       const { token } = await begin({ source: "file", name: file.name, first, fault: "none" });
-      for (let at = 0; at < file.size && !stopped.current; at += PIECE) {
+      for (let at = 0; at < file.size && goesOn(); at += PIECE) {
         const answer = await fetch(
           `/api/rigs/${sheet.id}/drives/${token}/pieces?${new URLSearchParams(query).toString()}`,
           { method: "POST", body: file.slice(at, at + PIECE) },
@@ -126,7 +130,7 @@ export function Drive() {
         {progress !== undefined && (
           <>
             <progress className="h-3 w-40 accent-oxide" value={progress} max={1} aria-label="How far it is" />
-            <button className="btn" onClick={() => (stopped.current = true)}>
+            <button className="btn" onClick={() => (running.current = undefined)}>
               stop
             </button>
           </>

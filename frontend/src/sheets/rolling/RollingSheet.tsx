@@ -51,20 +51,20 @@ export function RollingSheet() {
           ))}
         </Tabs.List>
       </header>
-      <Tabs.Content value="gears">
+      <Tabs.Content tabIndex={-1} value="gears">
         <Gears />
       </Tabs.Content>
-      <Tabs.Content value="wheels">
+      <Tabs.Content tabIndex={-1} value="wheels">
         <Suspense>
           <Wheels />
         </Suspense>
       </Tabs.Content>
-      <Tabs.Content value="distance">
+      <Tabs.Content tabIndex={-1} value="distance">
         <Suspense>
           <Distance />
         </Suspense>
       </Tabs.Content>
-      <Tabs.Content value="sizes">
+      <Tabs.Content tabIndex={-1} value="sizes">
         <Suspense>
           <Sizes />
         </Suspense>

@@ -117,7 +117,7 @@ export function Sizes() {
                 </th>
               ))}
               <th className="text-right font-normal text-quiet">rim</th>
-              <th />
+              <td />
             </tr>
           </thead>
           <tbody>

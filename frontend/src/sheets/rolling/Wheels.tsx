@@ -156,7 +156,7 @@ function SetTable({ set }: { set: WheelSet }) {
       <table className="cond w-full">
         <thead>
           <tr className="border-b border-ink text-left text-quiet">
-            <th className="font-normal" />
+            <td />
             {set.wheels.map(({ position, label }) => (
               <th key={position} className="font-normal">
                 {label}
