@@ -134,6 +134,37 @@ class Client:
         return data
 
 
+def bench_drive() -> Iterator[Row]:
+    """A drive of a hundred thousand moments fitted and thinned for drawing, against one pass of NumPy over it."""
+    import numpy as np
+
+    from jorvak.core.rolling.drive import fit_of
+
+    shown = 60 + 30 * np.sin(np.arange(100_000) / 300)
+    moments = [(float(i), float(v) * 0.97 + (i % 7 - 3) * 0.05, float(v)) for i, v in enumerate(shown)]
+    floor, figure = medians(lambda: float((shown * shown).sum()), lambda: fit_of(moments), 5)
+    yield Row("a drive of 100,000 moments fitted", figure, "ms", 2000.0, figure / floor, "one NumPy pass")
+
+
+def bench_trying(port: int) -> Iterator[Row]:
+    """What dragging asks of the server: a pinion turned with the field around it, wheels moved in and out."""
+    client = Client(port)
+    turn = {"pinion_up_deg": 1.5, "case_down_mm": 10.0, "longer_mm": 0.0, "build": None}
+    floor, figure = medians(
+        lambda: client.ask("GET", "/api/nothing"),
+        lambda: client.ask("POST", "/api/rigs/1/shafts/rear", turn),
+        60,
+    )
+    yield Row("a pinion dragged, with the field", figure, "ms", 100.0, figure / floor, "the empty endpoint")
+    wheel = {"offset_mm": 5.0, "rim_width_in": 8.0}
+    floor, figure = medians(
+        lambda: client.ask("GET", "/api/nothing"),
+        lambda: client.ask("POST", "/api/rigs/1/stands/front", wheel),
+        60,
+    )
+    yield Row("an offset dragged", figure, "ms", 100.0, figure / floor, "the empty endpoint")
+
+
 def bench_round_trip(port: int) -> Iterator[Row]:
     client = Client(port)
     version = json.loads(client.ask("GET", "/api/rigs/1"))["versions"]["body.wheelbase_mm"]
@@ -297,6 +328,7 @@ def bench_memory(process: int) -> Iterator[Row]:
 def rows() -> Iterator[Row]:
     yield from bench_assess()
     yield from bench_company()
+    yield from bench_drive()
     with tempfile.TemporaryDirectory() as folder:
         server = Server(Path(folder))
         server.load(*BUILDS)
@@ -305,6 +337,7 @@ def rows() -> Iterator[Row]:
         Client(server.port).ask("GET", "/api/rigs")
         yield from bench_memory(server.process.pid)
         yield from bench_round_trip(server.port)
+        yield from bench_trying(server.port)
         yield from bench_browser(server.port)
         server.kill()
     yield from bench_script()

@@ -14,7 +14,7 @@ from jorvak.core.driveline.shakes import Road, suspects
 from jorvak.core.driveline.side_by_side import side_by_side as parts_beside
 from jorvak.core.driveline.what_if import Trial, region_of, try_out
 from jorvak.core.results import work_out
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.drive import STOCK_ERROR, Hold, accepted, factor_today, fit_of
 from jorvak.core.rolling.sizes import side_by_side as sizes_beside
 from jorvak.core.stages import moment
@@ -245,3 +245,16 @@ class TestShakes:
         road = Road(speed_kmh=90.0, gear=9)
         got = work_out(moment(demo(0), "as-found"), lambda ask: suspects(ask, road))
         assert got.value is None and got.waits_for and "gears 1 to 5" in got.waits_for.label
+
+
+def test_an_aim_that_no_ratio_meets_says_what_would_have_to_change(plover: Rig) -> None:
+    asked = noted_crawl(plover, 90.0)
+    regearing = assess(asked).results.rolling.regearing.value
+    assert regearing
+    crawl = next(school for school in regearing.schools if school.aim == "crawl")
+    # 4.08 × 4.875 × low = 90 wants a low range of 4.52.
+    assert crawl.pick is None and crawl.instead and "a low range of 4.52 would" in crawl.instead
+
+
+def noted_crawl(rig: Rig, ratio: float) -> Rig:
+    return replace(rig, figures={**rig.figures, "aims.crawl_ratio": Figure(ratio, "assumed")})

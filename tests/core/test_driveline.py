@@ -60,7 +60,7 @@ def test_a_shaft_worked_on_paper() -> None:
     """1000 back and 100 down, both axes level: 5.7106° at each joint, parallel, in one plane.
 
     tan θ = 0.1, θ = 0.0996687 rad; at 3000 rpm ω = 314.159 rad/s; inertial = ω²·θ² = 980.43 rad/s²; equal
-    angles in one plane cancel. See docs/decisions/0010.
+    angles in one plane cancel. See docs/decisions/0009.
     """
     got = calculate("shaft", drive=end(1300, 0, 600), pinion=end(2300, 0, 500), rpm=3000, type="single")
     assert got["length_mm"] == pytest.approx(1004.988, abs=1e-3)

@@ -3578,6 +3578,8 @@ export interface components {
         /**
          * School
          * @description One school of regearing: what it aims at and takes, or what it waits for.
+         *
+         *     ``instead`` says what would have to change where no ratio that exists meets the aim.
          */
         School: {
             /**
@@ -3591,6 +3593,11 @@ export interface components {
             costs: string;
             /** Ideal Ratio */
             ideal_ratio: number | null;
+            /**
+             * Instead
+             * @default null
+             */
+            instead: string | null;
             /** Pick */
             pick: number | null;
             /** Waits For */

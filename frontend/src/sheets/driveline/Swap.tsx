@@ -69,6 +69,13 @@ export function Swap() {
   );
 }
 
+/** The list alone goes to the printer. */
+function printList() {
+  document.documentElement.dataset.print = "yard";
+  window.print();
+  delete document.documentElement.dataset.print;
+}
+
 function Beside({ beside }: { beside: SideBySide }) {
   const unknown = beside.measure_new.length;
   const said = (value: unknown) =>
@@ -106,7 +113,7 @@ function Beside({ beside }: { beside: SideBySide }) {
         <section className="yard-list pt-4">
           <h3 className="flex flex-wrap items-baseline justify-between gap-3 border-b border-ink font-semibold">
             To measure in the yard, {beside.new}: {unknown}
-            <button className="no-print link" onClick={() => window.print()}>
+            <button className="no-print link" onClick={printList}>
               print the list
             </button>
           </h3>

@@ -67,7 +67,8 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
               ) : (
                 <p className="cond text-sm">
                   No ratio that exists meets it
-                  {school.ideal_ratio !== null && `: ideal ${school.ideal_ratio.toFixed(2)}`}.
+                  {school.ideal_ratio !== null && `: ideal ${school.ideal_ratio.toFixed(2)}`}.{" "}
+                  {school.instead}
                 </p>
               )}
             </div>

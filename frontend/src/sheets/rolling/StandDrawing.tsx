@@ -14,7 +14,7 @@ const HEIGHT = 240;
 const MM_PER_IN = 25.4;
 
 export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Stand }) {
-  const { write } = useBench();
+  const { sheet, write } = useBench();
   const [ref, width] = useMeasure(460);
   const grabbed = useRef<{ x: number; offset: number }>(undefined);
   const { offset, setOffset, rim, setRim, tried, problem, plan } = useTriedWheels(end, stand);
@@ -28,6 +28,16 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
   // Inboard is to the left; the hub's face is the middle.
   const x = scaleLinear([-reach, reach], [width / 2 - reach * k, width / 2 + reach * k]);
   const y = (mm: number) => HEIGHT - (mm - low) * k;
+  // Places that were measured by this wheel, where the tyre stands over them: from the wheel's centre as found.
+  const gaps = sheet.gaps.flatMap(({ gap }) => {
+    const figure = (axis: string) => sheet.figures[`gaps.${gap.name}.${axis}`];
+    const [aside, above] = [figure("y_mm"), figure("z_mm")];
+    if (gap.axle !== end || typeof aside?.value !== "number" || typeof above?.value !== "number") return [];
+    const at = aside.value - (found.offset_mm - found.spacer_mm);
+    const up = found.radius_mm + above.value;
+    if (up < low || up > radius * 2.1) return [];
+    return [{ name: gap.name, at, up, off: aside.doubt ?? (aside.known === "assumed" ? 15 : 3) }];
+  });
   const lip = stand.cover_left_mm === null ? undefined : stand.here.outer_mm + stand.cover_left_mm;
   const down = (event: PointerEvent<SVGSVGElement>) => {
     grabbed.current = { x: event.clientX, offset };
@@ -119,6 +129,15 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
               />
             </g>
           )}
+          {gaps.map(({ name, at, up, off }) => (
+            <g key={name} stroke="var(--strip-oxide)" strokeWidth={1.5}>
+              <line x1={x(at - off)} x2={x(at + off)} y1={y(up)} y2={y(up)} strokeWidth={4} opacity={0.55} />
+              <path d={`M${x(at) - 5} ${y(up) - 5} l10 10 m0 -10 l-10 10`} fill="none" />
+              <text x={x(at) + 8} y={y(up) - 6} fontSize={12} fill="var(--strip-oxide)" stroke="none">
+                {name}
+              </text>
+            </g>
+          ))}
           <g fontSize={12} fill="var(--chalk-quiet)">
             <text x={8} y={16}>
               ← frame

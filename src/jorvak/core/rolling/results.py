@@ -74,7 +74,10 @@ class SpeedometerState:
 
 @dataclass(frozen=True, slots=True)
 class School:
-    """One school of regearing: what it aims at and takes, or what it waits for."""
+    """One school of regearing: what it aims at and takes, or what it waits for.
+
+    ``instead`` says what would have to change where no ratio that exists meets the aim.
+    """
 
     aim: Aim
     buys: str
@@ -83,6 +86,7 @@ class School:
     pick: float | None
     waits_for: str | None
     waits_label: str | None
+    instead: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -287,4 +291,22 @@ def _school(aim: Aim, asked: RegearIn) -> School:
         pick=pick,
         waits_for=None,
         waits_label=None,
+        instead=None if pick is not None else _instead(aim, ideal, asked),
     )
+
+
+def _instead(aim: Aim, ideal: float, asked: RegearIn) -> str | None:
+    """What would have to change for an aim that no ratio that exists meets."""
+    if not asked.available:
+        return None
+    deepest, tallest = max(asked.available), min(asked.available)
+    if aim == "crawl" and asked.transfer_low is not None:
+        low = asked.transfer_low * ideal / deepest
+        return (
+            f"Nothing reaches {ideal:.2f}. With {deepest:.2f}, the deepest, a low range of {low:.2f} would."
+        )
+    if aim == "pull":
+        return f"Nothing is deeper than {deepest:.2f}. A tyre {(1 - deepest / ideal / 1.02) * 100:.0f} % smaller would pull with it."
+    if aim == "cruise":
+        return f"Nothing is taller than {tallest:.2f}. A tyre {(tallest / ideal / 0.98 - 1) * 100:.0f} % larger would cruise with it."
+    return None
