@@ -51,18 +51,18 @@ class TestTheSet:
         carried = assess(twins).results.rolling.rear_tyre_load.value
         assert carried and carried.tyres == 4 and carried.carries_kg == 1320
 
-    def test_age_by_position_and_the_spare_is_watched(self, plover: Rig) -> None:
-        assert aged(plover) == [("watch", "front-axle")] * 2 + [("watch", "rear-axle")] * 2 + [
+    def test_age_by_position_and_the_spare_is_watched(self) -> None:
+        assert aged(WHOLE) == [("watch", "front-axle")] * 2 + [("watch", "rear-axle")] * 2 + [
             ("watch", "spare")
         ]
         old = {f"wheels__{p}__date_code": "0115" for p in ("front_left", "spare")}
-        assert sorted(aged(noted(plover, **old)))[0] == ("stop", "front-axle")
-        assert ("watch", "spare") in aged(noted(plover, **old))
+        assert sorted(aged(noted(WHOLE, **old)))[0] == ("stop", "front-axle")
+        assert ("watch", "spare") in aged(noted(WHOLE, **old))
         fresh = {
             path: Figure("0126", "plate") if path.endswith("date_code") else f
-            for path, f in plover.figures.items()
+            for path, f in WHOLE.figures.items()
         }
-        assert aged(replace(plover, figures=fresh)) == []
+        assert aged(replace(WHOLE, figures=fresh)) == []
 
     def test_pressure_for_what_stands_on_the_axle(self, plover: Rig) -> None:
         rated = noted(

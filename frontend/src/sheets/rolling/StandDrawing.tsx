@@ -129,11 +129,17 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
               />
             </g>
           )}
-          {gaps.map(({ name, at, up, off }) => (
+          {gaps.map(({ name, at, up, off }, index) => (
             <g key={name} stroke="var(--strip-oxide)" strokeWidth={1.5}>
               <line x1={x(at - off)} x2={x(at + off)} y1={y(up)} y2={y(up)} strokeWidth={4} opacity={0.55} />
               <path d={`M${x(at) - 5} ${y(up) - 5} l10 10 m0 -10 l-10 10`} fill="none" />
-              <text x={x(at) + 8} y={y(up) - 6} fontSize={12} fill="var(--strip-oxide)" stroke="none">
+              <text
+                x={x(at) + 8}
+                y={y(up) + (index % 2 ? 17 : -7)}
+                fontSize={12}
+                fill="var(--strip-oxide)"
+                stroke="none"
+              >
                 {name}
               </text>
             </g>
