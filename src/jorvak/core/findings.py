@@ -122,7 +122,11 @@ class Here:
     def _raised_by(self, paths: tuple[str, ...]) -> int | None:
         """The last change, in order, that set one of these figures."""
         setters = [self.moment.set_by[path] for path in paths if path in self.moment.set_by]
-        return max(setters, key=self.moment.rig.changes.index).id if setters else None
+        return max(setters, key=self.step_of).id if setters else None
+
+    def step_of(self, change: Change) -> int:
+        """Where a change stands in the order, from 1. (Comparing whole changes is many times slower.)"""
+        return next(step for step, each in enumerate(self.moment.rig.changes, 1) if each is change)
 
 
 OTHER_END = {"front": "rear", "rear": "front"}

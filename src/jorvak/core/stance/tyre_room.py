@@ -2,7 +2,7 @@
 
 import math
 from functools import lru_cache
-from typing import TYPE_CHECKING, Literal
+from typing import TYPE_CHECKING, ClassVar, Literal
 
 from pydantic import Field
 
@@ -55,6 +55,8 @@ class TyreRoomIn(Given):
 
 
 class RoomAt(Answer):
+    WITHOUT_DOUBT: ClassVar[bool] = True
+
     bump_mm: float = Field(description="positive up")
     steer_deg: float = Field(description="positive: leading edge outboard")
 

@@ -22,7 +22,7 @@ def shaft_to_change(here: Here) -> Iterator[Finding]:
         line = getattr(here.results.driveline, f"{end}_shaft").value
         if line is not None and line.slip is not None:
             continue
-        if not movers or (shafts and order.index(shafts[-1]) > order.index(movers[-1])):
+        if not movers or (shafts and here.step_of(shafts[-1]) > here.step_of(movers[-1])):
             continue
         path = f"transfer.{end}_output_mm"
         found, now = here.value(path, as_found=True), here.value(path)

@@ -62,10 +62,10 @@ def _same_ratio_in_the_other(here: Here) -> tuple[Settle, ...]:
                 figure="wheels.front_left.circumference_mm",
             ),
         )
-    changes, set_by = here.moment.rig.changes, here.moment.set_by
+    set_by = here.moment.set_by
     front_set, rear_set = (set_by.get(f"{end}_axle.ratio") for end in ("front", "rear"))
     front_is_newer = front_set is not None and (
-        rear_set is None or changes.index(front_set) > changes.index(rear_set)
+        rear_set is None or here.step_of(front_set) > here.step_of(rear_set)
     )
     other: End = "rear" if front_is_newer else "front"
     return (add("gears", Gears(axle=other, ratio=front if front_is_newer else rear)),)
