@@ -97,7 +97,7 @@ export function Sizes() {
       )}
       {rows.length > 0 && <Circles sizes={rows} />}
       <div className="overflow-x-auto">
-        <table className="cond w-full">
+        <table className="cond w-full whitespace-nowrap [&_td]:pl-3 [&_th]:pl-3 [&_th]:whitespace-normal">
           <thead>
             <tr className="border-b border-ink align-bottom">
               <th className="text-left font-normal text-quiet">size</th>
@@ -144,7 +144,9 @@ export function Sizes() {
                     </td>
                   );
                 })}
-                <td className={size.rim === "first guess outside" ? "text-oxide" : "text-quiet"}>
+                <td
+                  className={`whitespace-normal ${size.rim === "first guess outside" ? "text-oxide" : "text-quiet"}`}
+                >
                   {size.rim}
                 </td>
                 <td className="pl-3 whitespace-nowrap">
