@@ -112,3 +112,12 @@ def test_the_api_describes_itself(capsys: pytest.CaptureFixture[str]) -> None:
     described = json.loads(capsys.readouterr().out)
     assert described["openapi"].startswith("3.1")
     assert "/api/rigs/{rig_id}/preview" in described["paths"]
+
+
+def test_findings_of_a_file_name_the_step_that_raised_them(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["assess", str(BUILDS[0]), "--on", "2026-03-02"]) == 0
+    found = json.loads(capsys.readouterr().out)["findings"]
+    raised = {f["code"]: f["change"] for f in found}
+    # Step 4 are the tyres, steps 5 and 6 the gears; nobody has driven on any of them yet.
+    assert raised["spare-does-not-fit"] == 4 and raised["running-in"] in (5, 6)
+    assert found[0]["severity"] != "stop"

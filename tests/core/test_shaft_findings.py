@@ -215,3 +215,12 @@ def test_true_distance_counts_the_nuts(plover: Rig) -> None:
     distance = assess(due).results.rolling.distance.value
     assert distance and distance.calculated.true_km == pytest.approx(95 * 1.07034, abs=0.02)
     assert distance.hidden_km > 6
+
+
+def test_a_rig_from_a_file_has_no_numbers_and_is_counted_by_its_order(plover: Rig) -> None:
+    rig = planned(plover, "add brakes", "tyre 285/75R17")
+    brakes = rig.changes[0].model_copy(
+        update={"id": 0, "state": "fitted", "fitted": Fitted(on=TODAY, odometer_km=128_000.0)}
+    )
+    bare = replace(rig, changes=(brakes, rig.changes[1].model_copy(update={"id": 0})))
+    assert severities(noted(bare, odometer__reading_km=128_595.0), "retighten") == ["note"]

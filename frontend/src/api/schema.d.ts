@@ -1213,7 +1213,7 @@ export interface components {
         };
         /**
          * Distance
-         * @description True distance since the change ``since``, the first fitted at a noted reading, and the factor in force now.
+         * @description True distance since the step ``since``, the first fitted at a noted reading, and the factor in force now.
          */
         Distance: {
             calculated: components["schemas"]["TrueDistanceOut"];

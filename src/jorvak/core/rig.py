@@ -6,7 +6,7 @@ noted is missing, never 0. Which figures there can be stands in ``core/catalogue
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from datetime import date
 from typing import Annotated, Any, Literal
 
@@ -256,3 +256,9 @@ class Rig:
     def question(self, key: str) -> Question | None:
         """The question of that key, or None."""
         return next((question for question in self.questions if question.key == key), None)
+
+
+def numbered(rig: Rig) -> Rig:
+    """The rig with its changes numbered by their place: one from a file has not been numbered by a store."""
+    changes = (change.model_copy(update={"id": step}) for step, change in enumerate(rig.changes, 1))
+    return replace(rig, changes=tuple(changes))

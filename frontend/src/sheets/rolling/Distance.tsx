@@ -112,7 +112,7 @@ function TrueDistance() {
   const result = (preview?.here ?? sheet.here).results.rolling.distance;
   const km = (value: number) => Object.values(write(value, "distance_km")).join(" ");
   const distance = result.value;
-  const since = distance && sheet.changes.find(({ id }) => id === distance.since);
+  const since = distance && sheet.changes.find(({ step }) => step === distance.since);
   return (
     <section aria-label="True distance">
       <h2 className="border-b border-ink pb-1 font-semibold">What the odometer hides</h2>

@@ -38,7 +38,7 @@ class DrivenGears:
 
 @dataclass(frozen=True, slots=True)
 class Distance:
-    """True distance since the change ``since``, the first fitted at a noted reading, and the factor in force now."""
+    """True distance since the step ``since``, the first fitted at a noted reading, and the factor in force now."""
 
     since: int
     calculated: TrueDistanceOut
@@ -78,9 +78,10 @@ def distance(ask: Ask) -> Distance:
 def true_km_since(rig: Rig, change: Change, now_km: float) -> float | None:
     """True kilometres since a change was fitted; None where its reading is missing or they run backwards."""
     events = _events(rig)
-    if change.id not in events:
+    fitted_at = next(step for step, each in enumerate(rig.changes, 1) if each is change)
+    since = [event for step, event in events.items() if step >= fitted_at]
+    if fitted_at not in events:
         return None
-    since = list(events.values())[list(events).index(change.id) :]
     try:
         return true_distance(TrueDistanceIn(events=since, now_km=now_km)).true_km
     except Refused:
@@ -88,7 +89,7 @@ def true_km_since(rig: Rig, change: Change, now_km: float) -> float | None:
 
 
 def _events(rig: Rig) -> dict[int, DistanceEvent]:
-    """By the change that was fitted at a noted reading: that reading, and the factor from there on."""
+    """By the step that was fitted at a noted reading: that reading, and the factor from there on."""
     events: dict[int, DistanceEvent] = {}
     factor = 1.0
     for step, change in enumerate(rig.changes, 1):
@@ -97,7 +98,7 @@ def _events(rig: Rig) -> dict[int, DistanceEvent]:
         if any(path.endswith(COUNTED_BY) for path in effect_of(change, rig.figures)):
             factor = odometer_factor(rig, step)
         if change.fitted.odometer_km is not None:
-            events[change.id] = DistanceEvent(odometer_km=change.fitted.odometer_km, factor=factor)
+            events[step] = DistanceEvent(odometer_km=change.fitted.odometer_km, factor=factor)
     return events
 
 
