@@ -11,8 +11,9 @@ from functools import cached_property, lru_cache
 from typing import Annotated, Any, Generic, TypeVar
 
 from pydantic import Field as ForJson
+from pydantic import ValidationError
 
-from jorvak.core.calculation import Refused
+from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
 from jorvak.core.rig import Figure
@@ -308,6 +309,17 @@ def _moved_size(size: str, diameter: float, section: float, rolling: float) -> T
     )
 
 
+NO_ANSWER = (ValidationError, ZeroDivisionError, OverflowError)
+"""What a calculation comes to when figures that can each be do not go together: two joints in one place."""
+
+
+def _why_not(error: Exception) -> str:
+    if isinstance(error, ValidationError):
+        fault = error.errors(include_url=False)[0]
+        return sentence_of(fault, ".".join(str(part) for part in fault["loc"]))
+    return "something comes out as nothing, or beyond all measure."
+
+
 def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
     """Run ``function`` on a moment and keep what it rested on, how far it may be off, or what it waits for."""
     ask = Ask(moment)
@@ -319,6 +331,8 @@ def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
         waits = missing.waits
     except Refused as refused:
         waits = Waits(path=None, label=refused.message)
+    except NO_ANSWER as error:
+        waits = Waits(path=None, label=f"figures that go together: {_why_not(error)}")
     bare = Result(value, tuple(ask.here), tuple(ask.found), waits, ask.stands_in)
     if value is None or not moment.with_doubt:
         return bare
@@ -331,7 +345,7 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
     def run(moves: Mapping[str, float]) -> T | None:
         try:
             return function(MovedAsk(ask, moves))
-        except (Missing, Refused):
+        except (Missing, Refused, *NO_ANSWER):
             return None
 
     # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.

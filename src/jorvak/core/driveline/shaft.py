@@ -49,10 +49,7 @@ def shaft(given: ShaftIn) -> ShaftOut:
 
     Source: SAE AE-7, universal joint and driveshaft design. Raises Refused where the joints coincide.
     """
-    try:
-        return runs(given.drive, given.pinion, given.rpm, given.type)
-    except ZeroDivisionError:
-        raise Refused("pinion", "Both joints stand at one point: a shaft has a length.") from None
+    return runs(given.drive, given.pinion, given.rpm, given.type)
 
 
 class Lies(Protocol):
@@ -71,7 +68,7 @@ class Lies(Protocol):
 
 
 def runs(drive_end: Lies, pinion_end: Lies, rpm: float, build: Literal["single", "double"]) -> ShaftOut:
-    """``shaft`` on joints that are good already. Raises ZeroDivisionError where they coincide."""
+    """``shaft`` on joints that are good already. Raises Refused where they coincide."""
     drive, pinion = _axis(drive_end), _axis(pinion_end)
     x, y, z = (
         pinion_end.x_mm - drive_end.x_mm,
@@ -79,6 +76,8 @@ def runs(drive_end: Lies, pinion_end: Lies, rpm: float, build: Literal["single",
         pinion_end.z_mm - drive_end.z_mm,
     )
     length = math.hypot(x, y, z)
+    if length == 0:
+        raise Refused("pinion", "Both joints stand at one point: a shaft has a length.")
     line: Vector = (x / length, y / length, z / length)
     at_drive, at_pinion = _acute(drive, line), _acute(line, pinion)
     omega = 2 * math.pi * rpm / 60

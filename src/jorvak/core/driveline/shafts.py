@@ -307,7 +307,10 @@ def _gap_left(ask: Ask, end: End, here: _Geometry, ups: dict[Place, float]) -> f
     gap, at = ask.maybe(f"{end}_shaft.gap_mm"), ask.maybe(f"{end}_shaft.gap_x_mm")
     if gap is None or at is None or "bump" not in ups:
         return None
-    along = (at - here.drive.x_mm) / (here.pinion.x_mm - here.drive.x_mm)
+    reach = here.pinion.x_mm - here.drive.x_mm
+    if reach == 0:
+        return None
+    along = (at - here.drive.x_mm) / reach
     return float(gap - along * ups["bump"])
 
 
