@@ -10,7 +10,7 @@ from jorvak.core.stance.tyre_room import (
     RoomPoint,
     RoomPointIn,
     TyreRoomIn,
-    coarse_cells,
+    lowest_cells,
     rooms,
     smallest_from,
 )
@@ -56,7 +56,7 @@ def _at(ask: Ask, gap: Gap) -> RoomPoint:
     given = ask.part(f"wheel in its travel, {gap.axle}", lambda inner: _travel(inner, gap.axle))
     (cell,) = ask.hint(
         f"room at {gap.name}, begin",
-        lambda: coarse_cells(given.model_copy(update={"points": [point]}), given.new, given.new.shift_mm),
+        lambda: lowest_cells(given.model_copy(update={"points": [point]})),
     )
     (room,) = rooms(
         given.model_copy(update={"points": [point]}), [smallest_from(given, point, cell)], None

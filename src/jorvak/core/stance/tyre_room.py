@@ -115,31 +115,39 @@ def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
 
 
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
+    gaps, bumps, steers = _whole_grid(given, tyre, shift_mm)
+    return [
+        (float(each[row, column]), float(bumps[row]), float(steers[column]))
+        for each, (row, column) in zip(gaps, _lowest(gaps), strict=True)
+    ]
+
+
+def lowest_cells(given: TyreRoomIn) -> Cells:
+    """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved."""
+    return _lowest(_whole_grid(given, given.new, given.new.shift_mm)[0])
+
+
+def _whole_grid(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> "tuple[Grid, Grid, Grid]":
     import numpy as np
 
-    bumps, steers = _grid(given)
-    gaps = _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :])
+    bumps = np.array(_steps(-given.droop_mm, given.bump_mm, given.bump_step_mm))
+    steers = np.array(_steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg))
+    return _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :]), bumps, steers
+
+
+def _lowest(gaps: "Grid") -> Cells:
+    """The first of the smallest, bump the outer loop and lock the inner."""
     found = []
     for each in gaps:
-        first = int(np.argmax(each <= each.min() + SAME_GAP_MM))
-        row, column = np.unravel_index(first, each.shape)
-        found.append((float(each[row, column]), float(bumps[row]), float(steers[column])))
+        first = int((each <= each.min() + SAME_GAP_MM).argmax())
+        found.append(divmod(first, each.shape[1]))
     return found
-
-
-def coarse_cells(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> Cells:
-    """Where the smallest gaps are, looked at coarsely: where ``smallest_from`` is to begin."""
-    bumps, steers = _grid(given)
-    rows, columns = _every(len(bumps), COARSE_BUMP), _every(len(steers), COARSE_STEER)
-    coarse = _gaps(given, tyre, shift_mm, bumps[rows][None, :, None], steers[columns][None, None, :])
-    flat = coarse.reshape(len(coarse), -1).argmin(axis=1)
-    return [(int(rows[at // len(columns)]), int(columns[at % len(columns)])) for at in flat]
 
 
 def smallest_from(given: TyreRoomIn, point: RoomPointIn, cell: tuple[int, int]) -> Smallest:
     """The smallest gap of one point on the same grid, found by going downhill from a cell.
 
-    The same as over the whole grid wherever the gap has one valley, which that of a point beside a tyre has.
+    From where it is smallest this is exact; when a figure moves a little it follows that valley.
     """
     bumps = _steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
     steers = _steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
@@ -193,15 +201,6 @@ def _axis(given: TyreRoomIn) -> tuple[float, float, float, float]:
     tilt = math.hypot(math.tan(caster), math.tan(kpi), 1.0)
     through_y = -(given.scrub_radius_mm + given.static_radius_mm * math.tan(kpi))
     return math.tan(caster) / tilt, -math.tan(kpi) / tilt, 1.0 / tilt, through_y
-
-
-COARSE_BUMP, COARSE_STEER = 4, 5
-
-
-def _every(length: int, step: int) -> "NDArray[np.intp]":
-    import numpy as np
-
-    return np.unique(np.append(np.arange(0, length, step), length - 1))
 
 
 def verdict(gap_mm: float, doubt_mm: float) -> Literal["clear", "touch", "too-close"]:
