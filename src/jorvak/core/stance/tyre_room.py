@@ -106,14 +106,6 @@ def rooms(given: TyreRoomIn, smallest: list[Smallest], present: list[Smallest] |
     return TyreRoomOut(points=found)
 
 
-def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
-    import numpy as np
-
-    bumps = _steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
-    steers = _steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
-    return np.array(bumps), np.array(steers)
-
-
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
     gaps, bumps, steers = _whole_grid(given, tyre, shift_mm)
     return [
@@ -179,7 +171,7 @@ def _gap(
     bump_mm: float,
     steer_deg: float,
 ) -> float:
-    """``_gaps`` of the new tyre for one point at one place: by hand, which for one is many times quicker."""
+    """``_gaps`` of the new tyre for one point at one place: without NumPy, which for one is many times quicker."""
     ax, ay, az, through_y = axis
     rx, ry, rz = point.x_mm, point.y_mm - through_y, point.z_mm - bump_mm
     turn = math.radians(steer_deg)
