@@ -31,14 +31,10 @@ class Served:
         self._thread.start()
         self.url = f"http://127.0.0.1:{self._server.effective_port}"
 
-    def stop(self) -> None:
-        self._server.close()
-
 
 def serving(data: Path) -> Iterator[Served]:
-    served = Served(data)
-    yield served
-    served.stop()
+    # It is left running: closed, its own threads would still write into descriptors that other files have by then.
+    yield Served(data)
 
 
 @pytest.fixture
