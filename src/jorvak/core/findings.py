@@ -80,6 +80,10 @@ class Here:
     def mm(self, value: float) -> str:
         return self.said(value, LENGTH)
 
+    def near_mm(self, off: float) -> str:
+        """How far a length may be off, as it stands behind it; nothing where it is sure."""
+        return f" (±{self.mm(off)})" if off else ""
+
     def kg(self, value: float) -> str:
         return self.said(value, MASS)
 

@@ -163,6 +163,12 @@ class Ask:
         self.stands_in[path] = stand_in
         return stand_in
 
+    def more(self, path: str) -> float:
+        """What changes have made a figure larger by; nothing noted as found counts as nothing there."""
+        if path not in self.moment.set_by:
+            return 0.0
+        return float((self.maybe(path) or 0.0) - (self.maybe(path, as_found=True) or 0.0))
+
     def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
         """What the size noted at ``path`` says. Raises Missing."""
         return sidewall(self.need(path, as_found))

@@ -231,8 +231,8 @@ def _travel(ask: Ask, end: End, lift: float) -> dict[Place, float]:
     bump, droop = ask.maybe(f"{at}.bump_mm"), ask.maybe(f"{at}.droop_mm")
     if bump is None or droop is None:
         return {"ride": -lift}
-    stop = _more(ask, f"{at}.bump_stop_mm")
-    strut = _more(ask, f"{at}.strut_spacer_mm")
+    stop = ask.more(f"{at}.bump_stop_mm")
+    strut = ask.more(f"{at}.strut_spacer_mm")
     # Stops stay where they are; only a spacer that lowers a whole strut takes both with it.
     lowered = lift if strut else 0.0
     return {
@@ -240,12 +240,6 @@ def _travel(ask: Ask, end: End, lift: float) -> dict[Place, float]:
         "ride": -lift,
         "droop": min(-droop - lowered, -lift),
     }
-
-
-def _more(ask: Ask, path: str) -> float:
-    if path not in ask.moment.set_by:
-        return 0.0
-    return float((ask.maybe(path) or 0.0) - (ask.maybe(path, as_found=True) or 0.0))
 
 
 def _slip(

@@ -6,7 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, NotNegative, Positive, Refused
-from jorvak.core.rolling.climb import G
+from jorvak.core.quantities.units import STANDARD_GRAVITY
 
 
 class TorquePathIn(Given):
@@ -42,7 +42,14 @@ def torque_path(given: TorquePathIn) -> TorquePathOut:
         given.torque_nm * given.converter_ratio * given.gear_ratio * given.transfer_low
         * given.efficiency * given.shaft_share
     )  # fmt: skip
-    by_grip = given.axle_load_kg * G * given.friction * given.static_radius_mm / 1000 / given.axle_ratio
+    by_grip = (
+        given.axle_load_kg
+        * STANDARD_GRAVITY
+        * given.friction
+        * given.static_radius_mm
+        / 1000
+        / given.axle_ratio
+    )
     torque = min(by_engine, by_grip)
     answer: dict[str, float | str] = {
         "shaft_by_engine_nm": by_engine,

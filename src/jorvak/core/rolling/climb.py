@@ -6,8 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, NotNegative, Positive, Refused
-
-G = 9.80665
+from jorvak.core.quantities.units import STANDARD_GRAVITY
 
 
 class ClimbIn(Given):
@@ -47,7 +46,7 @@ def climb(given: ClimbIn) -> ClimbOut:
         * given.efficiency
         / (given.rolling_radius_mm / 1000)
     )
-    pull = tractive / (given.mass_kg * G * math.sqrt(1 + crr**2))
+    pull = tractive / (given.mass_kg * STANDARD_GRAVITY * math.sqrt(1 + crr**2))
     limits = {
         "traction": math.degrees(math.atan(given.friction * given.driven_share - crr)),
         "torque": 90.0 if pull >= 1 else math.degrees(math.asin(pull) - math.atan(crr)),

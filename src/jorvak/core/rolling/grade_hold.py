@@ -6,7 +6,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive
-from jorvak.core.rolling.climb import G
+from jorvak.core.quantities.units import STANDARD_GRAVITY
 
 SEA_LEVEL_DENSITY = 1.225
 TURBO_KNOWN_TO_M = 2500.0
@@ -44,7 +44,7 @@ def grade_hold(given: GradeHoldIn) -> GradeHoldOut:
     slope = math.atan(given.slope_pct / 100)
     share_of_air = (1 - 2.25577e-5 * given.altitude_m) ** 4.25588
     speed, wind = given.speed_kmh / 3.6, given.headwind_kmh / 3.6
-    weight = given.mass_kg * G
+    weight = given.mass_kg * STANDARD_GRAVITY
     rolling = weight * given.rolling_resistance * math.cos(slope)
     grade = weight * math.sin(slope)
     air = 0.5 * SEA_LEVEL_DENSITY * share_of_air * given.drag_area_m2 * (speed + wind) * abs(speed + wind)

@@ -113,7 +113,7 @@ def axle_lift(ask: Ask, end: End) -> AxleLift:
     return ask.part(
         f"{end} lift",
         lambda inner: stacked(
-            tyre_rise(inner, end), suspension_lift(inner, end), _more(inner, f"body.{end}_lift_mm")
+            tyre_rise(inner, end), suspension_lift(inner, end), inner.more(f"body.{end}_lift_mm")
         ),
     )
 
@@ -128,19 +128,12 @@ def tyre_rise(ask: Ask, end: End) -> float:
 def suspension_lift(ask: Ask, end: End) -> float:
     """Frame against axle: springs with what they carry, and all that stands between. Raises Missing."""
     at = f"{end}_suspension"
-    through_ratio = _more(ask, f"{at}.spacer_mm") + _more(ask, f"{at}.strut_spacer_mm")
-    lifted = sum(_more(ask, f"{at}.{what}_mm") for what in ("block", "arch", "direct"))
-    lifted += _more(ask, f"{at}.shackle_mm") / 2
+    through_ratio = ask.more(f"{at}.spacer_mm") + ask.more(f"{at}.strut_spacer_mm")
+    lifted = sum(ask.more(f"{at}.{what}_mm") for what in ("block", "arch", "direct"))
+    lifted += ask.more(f"{at}.shackle_mm") / 2
     if through_ratio:
         lifted += through_ratio / ask.typical(f"{at}.motion_ratio")
     return lifted + _spring_lift(ask, end)
-
-
-def _more(ask: Ask, path: str) -> float:
-    """What changes have made a figure larger by; nothing noted as found counts as nothing there."""
-    if path not in ask.moment.set_by:
-        return 0.0
-    return float((ask.maybe(path) or 0.0) - (ask.maybe(path, as_found=True) or 0.0))
 
 
 SPRING = ("free_length_mm", "rate_n_per_mm")

@@ -81,20 +81,13 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         static_radius_mm=found.static_radius_mm,
         kpi_deg=ask.maybe("steering.kpi_deg") or 0.0 if front else 0.0,
         caster_deg=ask.maybe("steering.caster_deg") or 0.0 if front else 0.0,
-        bump_mm=max(ask.need(f"{end}_suspension.bump_mm") - _longer_stop(ask, end), 0.0),
+        bump_mm=max(ask.need(f"{end}_suspension.bump_mm") - ask.more(f"{end}_suspension.bump_stop_mm"), 0.0),
         droop_mm=ask.maybe(f"{end}_suspension.droop_mm") or 0.0,
         lock_out_deg=ask.need("steering.lock_out_deg") if front else 0.0,
         lock_in_deg=ask.need("steering.lock_in_deg") if front else 0.0,
         tyre_doubt_mm=0.0,
         points=[],
     )
-
-
-def _longer_stop(ask: Ask, end: End) -> float:
-    stop = f"{end}_suspension.bump_stop_mm"
-    if stop not in ask.moment.set_by:
-        return 0.0
-    return float((ask.maybe(stop) or 0.0) - (ask.maybe(stop, as_found=True) or 0.0))
 
 
 def _offset(ask: Ask, place: str, as_found: bool) -> float:

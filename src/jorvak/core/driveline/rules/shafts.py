@@ -158,7 +158,7 @@ def slip(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 code,
                 severity,
-                f"{_named(end)}: {said}{_near_mm(here, off)}.",
+                f"{_named(end)}: {said}{here.near_mm(off)}.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -202,7 +202,7 @@ def shaft_touches(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "shaft-touches",
                 severity,
-                f"{_named(end)}: {here.mm(line.gap_left_mm)}{_near_mm(here, off)} stay above its tube at full bump.",
+                f"{_named(end)}: {here.mm(line.gap_left_mm)}{here.near_mm(off)} stay above its tube at full bump.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -248,10 +248,6 @@ def torque_over_rating(here: Here) -> Iterator[Finding]:
 
 def _near(off: float, places: int) -> str:
     return f" (±{off:.{places}f})" if off else ""
-
-
-def _near_mm(here: Here, off: float) -> str:
-    return f" (±{here.mm(off)})" if off else ""
 
 
 def _named(end: str) -> str:

@@ -141,7 +141,7 @@ def tyre_cover(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "tyre-cover",
                 "watch",
-                f"The {end} tyres stand {here.mm(-stand.cover_left_mm)}{_near_mm(here, off)} outside the body's cover.",
+                f"The {end} tyres stand {here.mm(-stand.cover_left_mm)}{here.near_mm(off)} outside the body's cover.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -217,10 +217,6 @@ def stud_short(here: Here) -> Iterator[Finding]:
                 ),
                 subject=end,
             )
-
-
-def _near_mm(here: Here, off: float) -> str:
-    return f" (±{here.mm(off)})" if off else ""
 
 
 def _figures(field: str, positions: list[str]) -> tuple[str, ...]:

@@ -23,11 +23,10 @@ def tyre_room(here: Here) -> Iterator[Finding]:
             if gap.room.gap_mm >= 0
             else f"{here.mm(-gap.room.gap_mm)} too much"
         )
-        near = f" (±{here.mm(off)})" if off else ""
         yield here.finding(
             "tyre-room",
             severity,
-            f"{gap.name[:1].upper()}{gap.name[1:]}, {gap.axle} wheel: {left}{near} at {here.mm(at.bump_mm)} of bump{lock}.",
+            f"{gap.name[:1].upper()}{gap.name[1:]}, {gap.axle} wheel: {left}{here.near_mm(off)} at {here.mm(at.bump_mm)} of bump{lock}.",
             "front-axle" if gap.axle == "front" else "rear-axle",
             result=result,
             settled_by=(
