@@ -16,6 +16,7 @@ from jorvak.core.driveline.what_if import Trial, region_of, try_out
 from jorvak.core.results import work_out
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.drive import STOCK_ERROR, Hold, accepted, factor_today, fit_of
+from jorvak.core.rolling.results import ENDS
 from jorvak.core.rolling.sizes import side_by_side as sizes_beside
 from jorvak.core.stages import moment
 from jorvak.demo import DRIVES
@@ -179,6 +180,20 @@ class TestSideBySide:
         with pytest.raises(Refused, match="no part"):
             parts_beside(demo(1), "old case", "nothing")
 
+    def test_the_swap_takes_from_the_donor_what_is_known_and_brings_its_adapter(self) -> None:
+        skarv = demo(1)
+        planned = next(change for change in skarv.changes if change.kind == "transfer-case")
+        swap = parts_beside(skarv, "old case", "donor case").swap
+        assert swap is not None and swap.fields == planned.fields
+        axle = parts_beside(skarv, "rear axle", "donor rear axle")
+        assert axle.swap is not None and axle.swap.fields == {
+            "axle": "rear",
+            "part": "donor rear axle",
+            "ratio": 4.1,
+        }
+        assert {"facts, track", "wheel face, thread", "pinion flange, pilot"} <= set(axle.measure_new)
+        assert parts_beside(skarv, "front shaft", "rear shaft").swap is None
+
     def test_a_donor_of_which_nothing_is_known_is_a_list(self) -> None:
         skarv = demo(1)
         blank = tuple(
@@ -227,6 +242,22 @@ class TestTryingOut:
             trial = Trial(pinion_up_deg=tried.field.turns_deg[i], case_down_mm=tried.field.drops_mm[j])
             line = try_out(here, "rear", trial).line.value
             assert line and tried.field.regions[j][i] == region_of(line.build, line.ride.calculated)
+
+    def test_each_build_is_offered_with_what_it_needs_of_the_pinion(self, plover: Rig) -> None:
+        here = moment(plover, "planned")
+        for end in ENDS:
+            single, double = try_out(here, end, Trial()).builds
+            for option, wanted in ((single, "single"), (double, "double")):
+                trial = Trial(pinion_up_deg=option.needs_up_deg, build=wanted)
+                line = try_out(here, end, trial).line.value
+                assert line and line.ride.calculated == pytest.approx(option.then)
+            # Parallel and pointed as seen from the side: what veers in plan stays.
+            assert single.then.residual_rad_s2 < single.runs.residual_rad_s2
+            assert double.then.pinion_joint_deg < min(1.6, double.runs.pinion_joint_deg + 0.01)
+
+    def test_no_build_is_offered_where_there_is_no_line(self, plover: Rig) -> None:
+        bare = replace(plover, figures={k: v for k, v in plover.figures.items() if "shaft" not in k})
+        assert try_out(moment(bare, "planned"), "rear", Trial()).builds == ()
 
 
 class TestShakes:

@@ -95,8 +95,8 @@ def test_a_shaft_seen_in_a_mirror_runs_the_same(
         "shaft", drive=end(70, -9, 530, s1, p1), pinion=end(dx + 70, dy - 9, 530 + dz, s2, p2), **given
     )
     for key in here:
-        assert there[key] == pytest.approx(here[key], rel=1e-6, abs=1e-6), key
-        assert moved[key] == pytest.approx(here[key], rel=1e-6, abs=1e-6), key
+        assert there[key] == pytest.approx(here[key], rel=1e-6, abs=1e-4), key
+        assert moved[key] == pytest.approx(here[key], rel=1e-6, abs=1e-4), key
     faster = calculate(
         "shaft",
         drive=end(0, 0, 500, s1, p1),

@@ -37,7 +37,7 @@ EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ("track-bar adjustable", {"steering.track_bar": "adjustable"}),
     ("arms 2 deg", {"steering.caster_deg": 5.4}),
     ("hoses 60 front", {"front_suspension.hose_spare_mm": 90.0}),
-    ("trim 25 bumper end", {"gaps.bumper end.x_mm": -503.0}),
+    ("trim 25 front bumper", {"points.front bumper.z_mm": 477.0}),
     ("trim 20 case guard", {"points.case guard.z_mm": 306.0}),
     ("case 2.74", {"transfer.low_ratio": 2.74, "transfer.high_ratio": 1.0}),
     ("box 4.30 2.40 1.50 1.00 0.80", {"gearbox.gears": (4.3, 2.4, 1.5, 1.0, 0.8)}),

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.rig import Figure, Rig
+from jorvak.core.rolling.counting import shown_per_true
 from jorvak.core.rolling.pulling import engine_kw_at
 from jorvak.core.rolling.stand import stud_diameter_mm
 from jorvak.core.rolling.wheel_set import is_for_passenger_cars
@@ -123,3 +124,27 @@ def test_the_diameter_of_a_stud_by_its_thread(thread: str, mm: float | None) -> 
 )  # fmt: skip
 def test_which_tyres_are_marked_for_cars(marks: str, car: bool) -> None:
     assert is_for_passenger_cars(marks) is car
+
+
+def test_what_a_ratio_costs_for_both_axles_and_with_another_carrier(plover: Rig) -> None:
+    got = results(plover).rolling.regearing.value
+    assert got is not None
+    by_ratio = {round(c.calculated.ratio, 2): c for c in got.candidates}
+    assert by_ratio[3.73].cost is None and by_ratio[3.73].fitted
+    assert by_ratio[4.10].cost == 2000 and by_ratio[4.10].carrier_cost is None
+    assert by_ratio[4.56].cost == 2580 and by_ratio[4.56].carrier_cost == 580
+    unknown = {path: figure for path, figure in plover.figures.items() if path != "aims.gear_set_cost"}
+    asked = results(replace(plover, figures=unknown)).rolling.regearing.value
+    assert asked is not None and all(c.cost is None for c in asked.candidates)
+
+
+def test_what_the_instrument_has_to_be_set_to() -> None:
+    """2548 pulses for what it calls a km; it shows 1/factor km in a true one, and so many pulses come."""
+    rig = demo(0)
+    state = results(rig).rolling.speedometer.value
+    assert state is not None and state.pulses_per_km == pytest.approx(2548 / state.calculated.factor)
+    assert state.turns_per_km == pytest.approx(381.5, abs=0.1)
+    assert shown_per_true(moment(rig, "planned")) == pytest.approx(state.pulses_per_km / 2548)
+    corrected = planned(rig, "speedometer converter")
+    assert shown_per_true(moment(corrected, "planned")) == 1.0
+    assert shown_per_true(moment(replace(rig, figures={}, changes=()), "planned")) is None

@@ -44,7 +44,6 @@ LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
     ("lift rear 45 spring-over", "lift", {"height_mm": 45, "axle": "rear", "by": "spring-over"}, None, None),
     ("add spare parts box 12.5 kg at 2,1 m", "equipment", {"name": "spare parts box"}, 12.5, 2100),
     ("tank 16 gal petrol 9 kg", "tank", {"volume_l": 60.57, "holds": "petrol"}, 9, None),
-    ("trim 1 1/2 in front fender", "trim", {"by_mm": 38.1, "what": "front fender"}, None, None),
     ("bumper rear 31 kg", "bumper", {"axle": "rear"}, 31, None),
     ("arms 2.5", "arms", {"caster_deg": 2.5}, None, None),
     ("wheels 8.5 -12", "wheels", {"rim_width_in": 8.5, "offset_mm": -12}, None, None),

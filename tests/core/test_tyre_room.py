@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from jorvak.core.assess import assess
 from jorvak.core.calculations import CALCULATIONS
 from jorvak.core.rig import Figure, Gap, Rig
-from jorvak.core.stance.tyre_room import RoomPointIn, TyreRoomIn, lowest_cells, smallest_from, verdict
+from jorvak.core.stance.tyre_room import TyreRoomIn, lowest_cells, smallest_from, verdict
 from tests.conftest import demo
 
 TYRE = {"radius_mm": 430.0, "width_mm": 285.0}
@@ -70,7 +70,7 @@ def test_by_hand_it_comes_to_what_the_whole_grid_has(
     })  # fmt: skip
     (whole,) = CALCULATIONS["tyre-room"](given.model_dump(exclude_none=True)).points
     (cell,) = lowest_cells(given)
-    gap, at_bump, at_steer = smallest_from(given, RoomPointIn.model_validate(point(x, y, z)), cell)
+    gap, at_bump, at_steer = smallest_from(given, (x, y, z), cell)
     assert gap == pytest.approx(whole.gap_mm, abs=1e-6)
     assert (at_bump, at_steer) == (whole.at.bump_mm, whole.at.steer_deg)
 

@@ -5,6 +5,7 @@ from datetime import date
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.findings import Finding, Here, findings
+from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.stages import Stage, moment
@@ -39,13 +40,15 @@ def assess(
     preset: Preset = METRIC,
     with_doubt: bool = True,
     on: date | None = None,
+    known: Known | None = None,
 ) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
-    ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster and takes every figure at its word. Raises Refused on
+    ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster and takes every figure at its word. ``known`` keeps what was worked out from one call to
+    the next. Raises Refused on
     ``stage`` for a step that the order does not have.
     """
-    here = moment(rig, stage, with_doubt, on)
+    here = moment(rig, stage, with_doubt, on, known)
     results = results_of(here)
     return Assessment(
         stage=stage,

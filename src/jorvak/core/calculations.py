@@ -20,7 +20,21 @@ from jorvak.core.rolling import (
     tyre_size,
     wheel_fit,
 )
-from jorvak.core.stance import lift_stack, stance, tyre_room
+from jorvak.core.stance import (
+    articulation,
+    caster,
+    cg_height,
+    four_link,
+    half_shaft,
+    lift_stack,
+    obstacle,
+    shock,
+    spring,
+    stance,
+    tilt,
+    track_bar,
+    tyre_room,
+)
 
 CALCULATIONS: dict[str, Calculation[Any, Any]] = {
     calculation.name: calculation
@@ -47,6 +61,16 @@ CALCULATIONS: dict[str, Calculation[Any, Any]] = {
         torque_path.CALCULATION,
         stance.CALCULATION,
         lift_stack.CALCULATION,
+        spring.CALCULATION,
+        shock.CALCULATION,
+        track_bar.CALCULATION,
+        caster.CALCULATION,
+        half_shaft.CALCULATION,
+        four_link.CALCULATION,
+        tilt.CALCULATION,
+        cg_height.CALCULATION,
+        articulation.CALCULATION,
         tyre_room.CALCULATION,
+        obstacle.CALCULATION,
     )
 }

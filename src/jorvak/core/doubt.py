@@ -235,17 +235,21 @@ def _laid_flat(result: Any) -> _Flat:
 def _lay(value: Any, flat: _Flat) -> None:
     # Each run of each result passes here: looking up a type is several times quicker than isinstance.
     values, shape = flat.values, flat.shape
-    if type(value) in PLAIN:
+    of = type(value)
+    if of in PLAIN:
         values.append(value)
         return
-    if getattr(value, "WITHOUT_DOUBT", False):
+    if _is_left_out(of):  # type: ignore[arg-type]
         return
     shape.append(len(values))
-    if isinstance(value, (list, tuple)):
+    if of is list or of is tuple:
         shape.append(len(value))
         items: Iterable[Any] = value
+    elif of is dict:
+        shape.append(tuple(value))
+        items = value.values()
     else:
-        shape.append(tuple(value) if isinstance(value, dict) else type(value))
+        shape.append(of)
         items = _parts(value).values()
     for item in items:
         if type(item) in PLAIN:
@@ -256,16 +260,22 @@ def _lay(value: Any, flat: _Flat) -> None:
 
 def _parts(value: Any) -> Mapping[str, Any]:
     """The parts of a dict, a model or a record, by name."""
-    if isinstance(value, BaseModel):
-        return value.__dict__
-    if isinstance(value, dict):
+    if type(value) is dict:
         return value
-    return {name: getattr(value, name) for name in _field_names(type(value))}  # type: ignore[arg-type]
+    names = _field_names(type(value))  # type: ignore[arg-type]
+    parts: Mapping[str, Any] = value.__dict__ if names is None else {n: getattr(value, n) for n in names}
+    return parts
 
 
 @cache
-def _field_names(record: type[Any]) -> tuple[str, ...]:
-    return tuple(field.name for field in fields(record))
+def _field_names(of: type[Any]) -> tuple[str, ...] | None:
+    """The fields of a record; None for a model, which keeps them in a dict."""
+    return None if issubclass(of, BaseModel) else tuple(field.name for field in fields(of))
+
+
+@cache
+def _is_left_out(of: type[Any]) -> bool:
+    return bool(getattr(of, "WITHOUT_DOUBT", False))
 
 
 @dataclass(frozen=True, slots=True)
@@ -285,7 +295,7 @@ def _places(result: Any) -> _Places:
 def _find_places(value: Any, path: Path, places: _Places) -> None:
     if type(value) in PLAIN:
         places.of_values.append(path)
-    elif getattr(value, "WITHOUT_DOUBT", False):
+    elif _is_left_out(type(value)):  # type: ignore[arg-type]
         return
     elif isinstance(value, (list, tuple)):
         places.sizes[path] = len(value)

@@ -84,6 +84,11 @@ class Here:
         """How far a length may be off, as it stands behind it; nothing where it is sure."""
         return f" (±{self.mm(off)})" if off else ""
 
+    @staticmethod
+    def near(off: float, places: int = 1) -> str:
+        """How far a number may be off, as it stands behind it; nothing where it is sure."""
+        return f" (±{off:.{places}f})" if off else ""
+
     def kg(self, value: float) -> str:
         return self.said(value, MASS)
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 from jorvak.core.areas import Results, results_of
+from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, SPEED, Preset, quantity_of_key, write
 from jorvak.core.results import Result, Share
 from jorvak.core.rig import Rig
@@ -124,9 +125,9 @@ class Working:
     doubt_from: tuple[Share, ...]
 
 
-def found_results(rig: Rig) -> Results:
+def found_results(rig: Rig, known: Known | None = None) -> Results:
     """The results as found, every figure taken at its word: what headlines are compared with."""
-    return results_of(moment(rig, "as-found", with_doubt=False))
+    return results_of(moment(rig, "as-found", with_doubt=False, known=known))
 
 
 def headlines(here: Results, found: Results, preset: Preset = METRIC) -> tuple[Headline, ...]:

@@ -24,15 +24,16 @@ def _no_points(fields: Any) -> Mapping[str, Carrier]:
 
 
 def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
-    return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm),)
+    return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm, change.mass_z_mm),)
 
 
 @dataclass(frozen=True, slots=True)
 class Mass:
-    """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown."""
+    """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown, as may its height."""
 
     kg: float
     x_mm: float | Literal["front", "rear"] | None
+    z_mm: float | None = None
 
 
 @dataclass(frozen=True)
@@ -87,9 +88,26 @@ def kind_of(name: str) -> Kind[Any]:
 
 def fields_of(kind: str, fields: Mapping[str, Any]) -> Any:
     """``fields`` as the kind's own model. Raises Refused with the field's path."""
+    # Each change is read several times an assessment, and its fields are never altered in place.
+    kept = _READ.get(id(fields))
+    if kept is not None and kept[0] is fields and kept[1] == kind:
+        return kept[2]
+    read = _checked(kind, dict(fields))
+    if len(_READ) >= MOST_READ:
+        _READ.clear()
+    _READ[id(fields)] = (fields, kind, read)
+    return read
+
+
+MOST_READ = 4096
+_READ: dict[int, tuple[Mapping[str, Any], str, Any]] = {}
+"""Fields that were read lately: the mapping itself, so that its address stays its own, its kind and its model."""
+
+
+def _checked(kind: str, fields: dict[str, Any]) -> Any:
     model = kind_of(kind).fields
     try:
-        return model.model_validate(dict(fields))
+        return model.model_validate(fields)
     except ValidationError as error:
         refused = refusal_of(error, model)
         raise Refused(f"fields.{refused.field}", refused.message) from None

@@ -6,6 +6,7 @@ from datetime import date
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
+from jorvak.core.known import Known
 from jorvak.core.line import Typed
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Change, Figure, Rig
@@ -29,12 +30,21 @@ class Preview:
     settled: tuple[Finding, ...]
 
 
-def preview(rig: Rig, typed: Typed, stage: Stage, preset: Preset = METRIC, on: date | None = None) -> Preview:
-    """What ``typed`` would do at ``stage``. Raises Refused on ``stage``."""
+def preview(
+    rig: Rig,
+    typed: Typed,
+    stage: Stage,
+    preset: Preset = METRIC,
+    on: date | None = None,
+    known: Known | None = None,
+    with_doubt: bool = True,
+) -> Preview:
+    """What ``typed`` would do at ``stage``; ``known`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
     changed, then = _carried_out(rig, typed, stage)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
-    now, after = assess(rig, stage, preset, with_doubt=False, on=on), assess(changed, then, preset, on=on)
-    found = found_results(rig)
+    now = assess(rig, stage, preset, with_doubt=False, on=on, known=known)
+    after = assess(changed, then, preset, with_doubt, on, known)
+    found = found_results(rig, known)
     had, has = ({finding.key for finding in each.findings} for each in (now, after))
     return Preview(
         typed=typed,

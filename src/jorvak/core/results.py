@@ -5,8 +5,11 @@ that every result says what it rests on, and one whose figure is missing says wh
 carried by running the same function again with figures moved: the function knows nothing of it.
 """
 
+import math
+from collections import Counter
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from datetime import date
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Generic, TypeVar
 
@@ -16,7 +19,7 @@ from pydantic import ValidationError
 from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
-from jorvak.core.rig import Figure
+from jorvak.core.rig import Carrier, Change, Figure, Gap, Profile, Rig
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 from jorvak.core.stages import Moment
 
@@ -96,37 +99,106 @@ class Ask:
     """Figures of a moment, and a record of which were asked for.
 
     A figure's key is its path, with a mark where it is meant as found and a change has set it since.
+    ``asked_for`` has every path that was asked for, whether there was a figure or not, ``looked_at`` what
+    else of the moment was looked at (``known.LOOKS``). What lies behind a number of ``middles`` is kept there
+    and not among the ask's own.
     """
 
     def __init__(self, moment: Moment) -> None:
-        self.moment = moment
+        self._moment = moment
+        self.asked_for: set[str] = set()
+        self.looked_at: set[str] = set()
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
         self.shares: dict[str, float] = {}
         self.parts: dict[str, Part] = {}
+        self.middles: dict[str, Part] = {}
 
     def part(self, name: str, function: Callable[["Ask"], T]) -> T:
         """A part that results have in common: worked out once for a moment, and again when something under it moves."""
-        part = self.moment.parts.get(name)
-        if part is None:
-            inner = Ask(self.moment)
-            try:
-                part = Part(function(inner), inner)
-            except Missing:
-                self._takes_over(inner)
-                raise
-            self.moment.parts[name] = part
+        part = self._part_of_moment(name, function)
         self._takes_over(part.asked)
         self.parts[name] = part
         value: T = part.value
         return value
 
+    def middle(self, name: str, function: Callable[["Ask"], float]) -> float:
+        """A number that results have in common and that much lies behind: its own doubt is carried once.
+
+        In results it is one source; what lies behind it alone has its share of what it causes.
+        """
+        part = self._part_of_moment(name, function)
+        self.parts[name] = self.middles[name] = part
+        self.parts |= part.asked.parts
+        self.middles |= part.asked.middles
+        self.asked_for |= part.asked.asked_for
+        self.looked_at |= part.asked.looked_at
+        value: float = part.value
+        return value
+
+    def is_set(self, path: str) -> bool:
+        """Whether a change has set the figure at ``path``."""
+        self.asked_for.add(path)
+        return path in self._moment.set_by
+
+    def is_noted(self, path: str) -> bool:
+        """Whether there is a figure at ``path``: a result does not rest on one that it only asks whether it is."""
+        self.asked_for.add(path)
+        return path in self._moment.here
+
+    def figure(self, path: str) -> Figure:
+        """The figure that stands at ``path``, with how it is known."""
+        self.asked_for.add(path)
+        return self._moment.here[path]
+
+    @property
+    def changes(self) -> tuple[Change, ...]:
+        self.looked_at.add("changes")
+        return self._moment.changes
+
+    @property
+    def points(self) -> Mapping[str, Carrier]:
+        self.looked_at.add("points")
+        return self._moment.points
+
+    @property
+    def gaps(self) -> tuple[Gap, ...]:
+        self.looked_at.add("gaps")
+        return self._moment.rig.gaps
+
+    @property
+    def profiles(self) -> tuple[Profile, ...]:
+        self.looked_at.add("profiles")
+        return self._moment.rig.profiles
+
+    @property
+    def rig(self) -> Rig:
+        self.looked_at.add("rig")
+        return self._moment.rig
+
+    @property
+    def on(self) -> date | None:
+        self.looked_at.add("on")
+        return self._moment.on
+
+    def _part_of_moment(self, name: str, function: Callable[["Ask"], Any]) -> "Part":
+        part: Part | None = self._moment.parts.get(name)
+        if part is None:
+            inner = Ask(self._moment)
+            try:
+                part = Part(function(inner), inner, function)
+            except Missing:
+                self._takes_over(inner)
+                raise
+            self._moment.parts[name] = part
+        return part
+
     def hint(self, name: str, function: Callable[[], T]) -> T:
         """Where to look for an answer, which is never the answer: worked out once for a moment, and not again."""
-        if name not in self.moment.parts:
-            self.moment.parts[name] = function()
-        known: T = self.moment.parts[name]
+        if name not in self._moment.parts:
+            self._moment.parts[name] = function()
+        known: T = self._moment.parts[name]
         return known
 
     def _takes_over(self, inner: "Ask") -> None:
@@ -136,10 +208,14 @@ class Ask:
         self.stands_in |= inner.stands_in
         self.shares |= inner.shares
         self.parts |= inner.parts
+        self.middles |= inner.middles
+        self.asked_for |= inner.asked_for
+        self.looked_at |= inner.looked_at
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""
-        moment = self.moment
+        moment = self._moment
+        self.asked_for.add(path)
         noted = (moment.found if as_found else moment.here).get(path)
         if noted is None:
             return None
@@ -165,7 +241,7 @@ class Ask:
 
     def more(self, path: str) -> float:
         """What changes have made a figure larger by; nothing noted as found counts as nothing there."""
-        if path not in self.moment.set_by:
+        if not self.is_set(path):
             return 0.0
         return float((self.maybe(path) or 0.0) - (self.maybe(path, as_found=True) or 0.0))
 
@@ -179,8 +255,20 @@ class Ask:
             self.shares[label] = share
         return 1.0
 
+    def with_middles(self) -> "Ask":
+        """All that was asked for, what lies behind its middles among it."""
+        whole = Ask(self._moment)
+        whole._takes_over(self)
+        for part in self.middles.values():
+            whole._takes_over(part.asked)
+        return whole
+
     def sources(self) -> dict[str, Doubted]:
-        """Every uncertain input that was asked for, by the key under which it can be moved."""
+        """Every uncertain input that was asked for, by the key under which it can be moved; no middles."""
+        return (self.with_middles() if self.middles else self).own_sources()
+
+    def own_sources(self) -> dict[str, Doubted]:
+        """Those that do not lie behind a middle, or that are asked for beside it."""
         found: dict[str, Doubted] = {}
         for path, figure in self.here.items():
             found |= _sources(path, path, figure)
@@ -194,21 +282,51 @@ class Ask:
 class Part:
     """A part of results as it was worked out with nothing moved, what moves it, and what it came to when moved."""
 
-    def __init__(self, value: Any, asked: Ask) -> None:
+    def __init__(self, value: Any, asked: Ask, function: Callable[[Ask], Any]) -> None:
         self.value = value
         self.asked = asked
+        self.function = function
         self.moved: dict[tuple[tuple[str, float], ...], Any] = {}
 
     @cached_property
+    def sources(self) -> dict[str, Doubted]:
+        """Every uncertain input that lies behind it."""
+        return self.asked.sources()
+
+    @cached_property
     def moved_by(self) -> frozenset[str]:
-        return frozenset(self.asked.sources())
+        return frozenset(self.sources) | {middle_key(name) for name in self.asked.middles}
+
+    @cached_property
+    def offs(self) -> dict[str, float]:
+        """By how much each source moves it, where it is a number."""
+
+        def run(moves: Mapping[str, float]) -> Any:
+            return _run(self.asked, self.function, moves)
+
+        spread = spread_of(self.value, run, self.sources, together=False)
+        off = spread.by.get((), 0.0)
+        return {name: off * math.sqrt(share) for name, share in spread.shares.get((), ())} if off else {}
+
+
+def middle_key(name: str) -> str:
+    """The key under which a middle can be moved."""
+    return f"{name}, all behind it"
+
+
+def _run(asked: Ask, function: Callable[[Ask], T], moves: Mapping[str, float]) -> T | None:
+    """``function`` again with figures moved; None where that comes to nothing."""
+    try:
+        return function(MovedAsk(asked, moves))
+    except (Missing, Refused, *NO_ANSWER):
+        return None
 
 
 class MovedAsk(Ask):
     """Figures that were asked for, some of them moved by so much; it writes nothing down."""
 
     def __init__(self, asked: Ask, moves: Mapping[str, float]) -> None:
-        moment = asked.moment
+        moment = asked._moment
         super().__init__(moment)
         self._asked = asked
         self._here: dict[str, Any] = {}
@@ -242,8 +360,14 @@ class MovedAsk(Ask):
         moved: T = known.moved[self._move]
         return moved
 
+    def middle(self, name: str, function: Callable[[Ask], float]) -> float:
+        key = middle_key(name)
+        if key in self._moves:
+            return float(self._asked.parts[name].value) + self._moves[key]
+        return self.part(name, function)
+
     def maybe(self, path: str, as_found: bool = False) -> Any:
-        moment = self.moment
+        moment = self._moment
         moved = self._found if as_found and path in moment.set_by else self._here
         if path in moved:
             return moved[path]
@@ -326,9 +450,23 @@ def _why_not(error: Exception) -> str:
     return "something comes out as nothing, or beyond all measure."
 
 
-def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
-    """Run ``function`` on a moment and keep what it rested on, how far it may be off, or what it waits for."""
+def work_out(moment: Moment, function: Callable[[Ask], T], with_doubt: bool = True) -> Result[T]:
+    """Run ``function`` on a moment and keep what it rested on, how far it may be off, or what it waits for.
+
+    ``with_doubt`` False takes every figure at its word here, where running it again for each would take too long.
+    """
+    known = None if moment.known is None else moment.known.recall(function)
+    if known is not None:
+        recalled: Result[T] = known
+        return recalled
     ask = Ask(moment)
+    result = _worked_out(moment, ask, function, with_doubt)
+    if moment.known is not None:
+        moment.known.keep(function, ask.asked_for, ask.looked_at, result)
+    return result
+
+
+def _worked_out(moment: Moment, ask: Ask, function: Callable[[Ask], T], with_doubt: bool) -> Result[T]:
     value: T | None = None
     waits: Waits | None = None
     try:
@@ -339,25 +477,29 @@ def work_out(moment: Moment, function: Callable[[Ask], T]) -> Result[T]:
         waits = Waits(path=None, label=refused.message)
     except NO_ANSWER as error:
         waits = Waits(path=None, label=f"figures that go together: {_why_not(error)}")
-    bare = Result(value, tuple(ask.here), tuple(ask.found), waits, ask.stands_in)
-    if value is None or not moment.with_doubt:
+    whole = ask.with_middles() if ask.middles else ask
+    bare = Result(value, tuple(whole.here), tuple(whole.found), waits, whole.stands_in)
+    if value is None or not (moment.with_doubt and with_doubt):
         return bare
-    return _with_doubt(bare, ask, function)
+    return _with_doubt(bare, ask, whole, function)
 
 
-def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Result[T]:
-    sources = ask.sources()
+def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask], T]) -> Result[T]:
+    behind = _alone_behind(ask)
+    sources = {
+        key: source
+        for key, source in whole.own_sources().items()
+        if not any(key in each for each in behind.values())
+    }
+    sources |= {middle_key(name): Doubted(0.0, math.hypot(*offs.values())) for name, offs in behind.items()}
 
     def run(moves: Mapping[str, float]) -> T | None:
-        try:
-            return function(MovedAsk(ask, moves))
-        except (Missing, Refused, *NO_ANSWER):
-            return None
+        return _run(ask, function, moves)
 
     # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.
     spread = spread_of(bare.value, run, sources, together=False)
     figures = {key: (path, as_found)
-               for noted, as_found in ((ask.found, True), (ask.here, False))
+               for noted, as_found in ((whole.found, True), (whole.here, False))
                for path, figure in noted.items() if spec_of(path).shape == "size"
                for key in _size_keys(figure.value)}  # fmt: skip
     doubt = {said(place): off for place, off in spread.by.items() if off > ROUNDING}
@@ -371,11 +513,40 @@ def _with_doubt(bare: Result[T], ask: Ask, function: Callable[[Ask], T]) -> Resu
         doubt_from=WhenAsked(
             {said(place): place for place in spread.shares if said(place) in doubt},
             lambda place: tuple(
-                _share(name, share, figures, ask.shares) for name, share in spread.shares[place]
+                _share(name, share, figures, whole.shares)
+                for name, share in _unfolded(spread.shares[place], behind)
             ),
         ),
         unsure=tuple(said(place) for place in spread.unsure),
     )
+
+
+def _alone_behind(ask: Ask) -> dict[str, dict[str, float]]:
+    """By middle: what lies behind it and behind nothing else of a result, and how far each moves it.
+
+    What a result also asks for itself, or through another middle, moves with all that it moves.
+    """
+    times = Counter(list(ask.own_sources()))
+    for part in ask.middles.values():
+        times.update(list(part.sources))
+    alone = {
+        name: {source: off for source, off in part.offs.items() if times[source] == 1}
+        for name, part in ask.middles.items()
+    }
+    return {name: offs for name, offs in alone.items() if len(offs) > 1}
+
+
+def _unfolded(
+    shares: list[tuple[str, float]], behind: Mapping[str, Mapping[str, float]]
+) -> list[tuple[str, float]]:
+    """Shares with those of middles handed on to what lies behind them, largest first."""
+    folded = {middle_key(name): offs for name, offs in behind.items()}
+    whole: list[tuple[str, float]] = []
+    for name, share in shares:
+        offs = folded.get(name, {name: 1.0})
+        every = sum(off**2 for off in offs.values())
+        whole += [(source, share * off**2 / every) for source, off in offs.items()]
+    return sorted(whole, key=lambda each: -each[1])
 
 
 def _share(

@@ -119,6 +119,27 @@ class Gap(Record):
     axle: Literal["front", "rear"] = "front"
 
 
+Corner = Annotated[
+    tuple[Number, Number],
+    WithJsonSchema({"type": "array", "items": {"type": "number"}, "minItems": 2, "maxItems": 2}),
+]
+"""x along the direction of travel and z, in mm."""
+
+
+class Profile(Record):
+    """Ground to drive over, as a line of corners in the direction of travel; level before and after.
+
+    ``asked``: the brief asks that it be crossed without touching.
+    """
+
+    name: Name
+    corners: Annotated[tuple[Corner, ...], Field(min_length=1, max_length=4000)] = Field(
+        description="x along the direction of travel and z, in mm"
+    )
+    asked: bool = False
+    note: Text | None = None
+
+
 class Face(Frozen):
     """One face of a part: its kind, as parts are compared by it, and what is known of it."""
 
@@ -252,6 +273,7 @@ class Rig:
     parts: tuple[Part, ...] = ()
     survey: tuple[SurveyItem, ...] = ()
     photos: tuple[Photo, ...] = ()
+    profiles: tuple[Profile, ...] = ()
 
     def question(self, key: str) -> Question | None:
         """The question of that key, or None."""

@@ -3,15 +3,18 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from datetime import date
-from typing import Any, Literal, cast
+from typing import TYPE_CHECKING, Any, Literal, cast
 
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of, points_of
 from jorvak.core.rig import APPLIED, Carrier, Change, Figures, Rig
 
+if TYPE_CHECKING:
+    from jorvak.core.known import Known, KnownHere
+
 Stage = Literal["as-found", "today", "planned"] | int
 """A number K is the moment after the K-th change of the order."""
-NAMED = ("as-found", "today", "planned")
+NAMED: tuple[Literal["as-found", "today", "planned"], ...] = ("as-found", "today", "planned")
 
 
 @dataclass(frozen=True)
@@ -21,7 +24,7 @@ class Moment:
     ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add.
     ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
     looked at, for what ages; None where nobody said. ``parts`` is what several results have in common, worked
-    out once.
+    out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that.
     """
 
     stage: Stage
@@ -34,10 +37,11 @@ class Moment:
     with_doubt: bool = True
     on: date | None = None
     parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
+    known: "KnownHere | None" = field(default=None, compare=False, repr=False)
 
     def without_doubt(self) -> "Moment":
         """The same moment with every figure taken at its word."""
-        return replace(self, with_doubt=False)
+        return replace(self, with_doubt=False, known=None)
 
 
 def read_stage(text: str) -> Stage:
@@ -107,8 +111,10 @@ def _measured_later(rig: Rig) -> dict[str, Change]:
     return later
 
 
-def moment(rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = None) -> Moment:
-    """The rig at ``stage``. Raises Refused on ``stage`` for a step that the order does not have."""
+def moment(
+    rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = None, known: "Known | None" = None
+) -> Moment:
+    """The rig at ``stage``; ``known`` spares working out again what still holds. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
     later = _measured_later(rig)
@@ -127,4 +133,5 @@ def moment(rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = No
                 here[path] = value
             if later.get(path) is change:
                 here[path] = rig.figures[path]
-    return Moment(stage, rig, found, here, set_by, changes, points, with_doubt, on)
+    made = Moment(stage, rig, found, here, set_by, changes, points, with_doubt, on)
+    return made if known is None else replace(made, known=known.at(made))

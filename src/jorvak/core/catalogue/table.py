@@ -52,6 +52,7 @@ def rows() -> Iterator[FigureSpec]:
     for end in ENDS:
         yield from _shaft(end)
     yield from _half_shafts()
+    yield from _aboard()
     yield from _rear_links()
     for position in (*POSITIONS, *TWINS):
         yield from _wheel(position)
@@ -150,6 +151,9 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.hose_spare_mm", f"{end} brake hose spare at full droop", "30", -500, 1000, _STAND)
     for what, label in _LIFTS.items():
         yield one(f"{at}.{what}_mm", f"{end} {label}", "30", -500, 500, _BENCH)
+    yield one(f"{at}.strap_mm", f"{end} droop limited by a strap or stop by", "6", 0, 500, _STAND)
+    yield choice(f"{at}.sides", f"{end} sides, how they are sprung", ("alike", "unlike"))
+    yield choice(f"{at}.spring_retained", f"{end} springs held in their seats", ("no", "yes"))
     yield one(f"body.{end}_lift_mm", f"body lift, {end}", "30", -300, 300, _BENCH)
 
 
@@ -212,6 +216,35 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
     )
     yield one(f"{at}.shortens_mm", f"{end} shaft, shortens at full bump", "14", -50, 300, _STAND)
     yield one(f"{at}.lengthens_mm", f"{end} shaft, lengthens at full droop", "27", -50, 400, _STAND)
+
+
+def _aboard() -> Iterator[FigureSpec]:
+    yield one("aims.crew_kg", "crew, all of them", "155", 0, 2000, "As dressed for the trip.", kind="wish")
+    yield one(
+        "aims.crew_x_mm",
+        "crew, behind the front axle",
+        "1450",
+        -1000,
+        8000,
+        _TAPE,
+        kind="wish",
+        typical=1450.0,
+    )
+    yield one(
+        "aims.goods_kg", "goods for the trip, beside what is planned", "90", 0, 5000, _SCALE, kind="wish"
+    )
+    yield one(
+        "aims.goods_x_mm",
+        "goods, behind the front axle",
+        "2600",
+        -1000,
+        9000,
+        _TAPE,
+        kind="wish",
+        typical=2600.0,
+    )
+    for end in ENDS:
+        yield one(f"aboard.{end}_corner_kg", f"aboard on each {end} corner", "60", -2000, 5000, kind="wish")
 
 
 def _half_shafts() -> Iterator[FigureSpec]:
@@ -291,6 +324,8 @@ def _use() -> Iterator[FigureSpec]:
     yield choice(
         "speedometer.signal", "speedometer drive", ("electronic", "two-wire", "single-wire", "cable")
     )
+    yield one("speedometer.pulses_per_km", "speedometer, pulses that it takes for a km", "2547", 100, 100000,
+              "In the control unit's or the converter's own menu, or counted on a measured kilometre.", kind="limit")  # fmt: skip
     yield choice("speedometer.correction", "speedometer corrected", ("no", "yes"))
     yield one(
         "speedometer.stock_error_pct",
@@ -327,9 +362,14 @@ def _use() -> Iterator[FigureSpec]:
     yield one("aims.crawl_ratio", "crawl ratio wanted", "45", 2, 400, word="crawl", kind="wish")
     yield one("aims.garage_height_mm", "garage door", "2100", 1000, 6000, _UP, word="garage")
     yield one("aims.ferry_height_mm", "ferry or gate, height", "2550", 1000, 6000, word="ferry", kind="limit")
+    yield one("aims.container_height_mm", "container, clear height", "2580", 1000, 6000, kind="limit")
     yield one("aims.approach_deg", "approach wanted", "35", 5, 90, kind="wish")
     yield one("aims.departure_deg", "departure wanted", "28", 5, 90, kind="wish")
     yield one("aims.breakover_deg", "breakover wanted", "26", 5, 90, kind="wish")
+    yield one("aims.gear_set_cost", "price of a set of gears, set up, for one axle", "1000", 0, 100000,
+              "Ask the shop that would set them up.", kind="wish")  # fmt: skip
+    yield one("aims.carrier_cost", "price of another carrier, for one axle", "290", 0, 100000,
+              "Ask the shop that would set it up.", kind="wish")  # fmt: skip
     yield one(
         "aims.hour_rate",
         "an hour of work is worth",

@@ -21,7 +21,7 @@ class DrivelineResults:
 def driveline_results(moment: Moment) -> DrivelineResults:
     """Everything that this chapter says of a rig at a stage."""
     return DrivelineResults(
-        mating=work_out(moment, lambda ask: meetings(ask.moment.rig, ask.moment.changes)),
+        mating=work_out(moment, lambda ask: meetings(ask.rig, ask.changes)),
         front_shaft=work_out(moment, lambda ask: shaft_line(ask, "front")),
         rear_shaft=work_out(moment, lambda ask: shaft_line(ask, "rear")),
         front_strength=work_out(moment, lambda ask: strength(ask, "front")),

@@ -19,9 +19,9 @@ from jorvak.core.driveline.shaft_slip import (
     shaft_slip,
 )
 from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
-from jorvak.core.results import Ask, Missing
+from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.results import End, tyre
-from jorvak.core.stance.results import axle_lift
+from jorvak.core.stance.results import axle_lift, strut_lowered_mm
 
 Place = Literal["bump", "ride", "droop"]
 PLACES: tuple[Place, ...] = ("bump", "ride", "droop")
@@ -139,15 +139,10 @@ class _Geometry:
 def shaft_line(ask: Ask, end: End) -> ShaftLine:
     """A shaft at a stage, with its travel, slip and whirling where they are known. Raises Missing."""
     build = _build(ask, end)
-    speed = ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh")
-    here = _geometry(ask, end, build, speed)
-    lift = axle_lift(ask, end).suspension_lift_mm
-    ups = _travel(ask, end, lift)
-    places = []
-    for place in PLACES:
-        if place in ups:
-            pinion, calculated = here.at(ups[place])
-            places.append(ShaftAt(place, ups[place], here.drive, pinion, calculated))
+    speed = _fastest_kmh(ask)
+    here = _geometry(ask, end)
+    ups = _travel(ask, end)
+    places = ask.part(f"{end} shaft at its places", lambda inner: _places(inner, end))
     found_length = _length_as_found(ask, end)
     ride = next(at for at in places if at.place == "ride")
     slip, slip_waits = _slip(ask, end, here, ups, ride.calculated.length_mm - found_length)
@@ -157,7 +152,7 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
         build=build,
         speed_kmh=speed,
         rpm=here.rpm,
-        places=tuple(places),
+        places=places,
         longer_mm=ride.calculated.length_mm - found_length,
         steepest_deg=max(max(at.calculated.drive_joint_deg, at.calculated.pinion_joint_deg) for at in places),
         limit_deg=limit or (SINGLE_LIMIT_DEG if build == "single" else DOUBLE_LIMIT_DEG),
@@ -169,39 +164,69 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
     )
 
 
+def shaft_at(ask: Ask, end: End, axle_up_mm: float) -> tuple[float, float]:
+    """What the joints at the case and at the axle bend where the axle stands so far up from as found. Raises Missing."""
+    ran = _geometry(ask, end).at(axle_up_mm)[1]
+    return ran.drive_joint_deg, ran.pinion_joint_deg
+
+
 def _build(ask: Ask, end: End) -> Literal["single", "double"]:
     build: Literal["single", "double"] = ask.need(f"{end}_shaft.build")
     return build
 
 
-def _geometry(ask: Ask, end: End, build: Literal["single", "double"], speed_kmh: float) -> _Geometry:
-    drive = _joint(ask, end, "drive")
-    moved = _case_moved(ask, end)
-    return _Geometry(
-        drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
-        pinion=_joint(ask, end, "pinion"),
-        turned_deg=_turned_deg(ask, end),
-        axle_z_mm=tyre(ask, end, as_found=True).static_radius_mm,
-        rpm=shaft_rpm(speed_kmh, tyre(ask, end).circumference_mm, ask.need(f"{end}_axle.ratio")),
-        build=build,
+def _fastest_kmh(ask: Ask) -> float:
+    return float(ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh"))
+
+
+def _geometry(ask: Ask, end: End) -> _Geometry:
+    def geometry(inner: Ask) -> _Geometry:
+        drive = _joint(inner, end, "drive")
+        moved = _case_moved(inner, end)
+        turns = shaft_rpm(
+            _fastest_kmh(inner), tyre(inner, end).circumference_mm, inner.need(f"{end}_axle.ratio")
+        )
+        return _Geometry(
+            drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
+            pinion=_joint(inner, end, "pinion"),
+            turned_deg=_turned_deg(inner, end),
+            axle_z_mm=tyre(inner, end, as_found=True).static_radius_mm,
+            rpm=turns,
+            build=_build(inner, end),
+        )
+
+    return ask.part(f"{end} shaft, its geometry", geometry)
+
+
+def _places(ask: Ask, end: End) -> tuple[ShaftAt, ...]:
+    here, ups = _geometry(ask, end), _travel(ask, end)
+    return tuple(
+        ShaftAt(place, ups[place], here.drive, *here.at(ups[place])) for place in PLACES if place in ups
     )
 
 
 def _length_as_found(ask: Ask, end: End) -> float:
-    drive, pinion = (_joint(ask, end, which, as_found=True) for which in ("drive", "pinion"))
-    return math.hypot(pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm - drive.z_mm)
+    def length(inner: Ask) -> float:
+        drive, pinion = (_joint(inner, end, which, as_found=True) for which in ("drive", "pinion"))
+        return math.hypot(pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm - drive.z_mm)
+
+    return ask.part(f"{end} shaft, its length as found", length)
 
 
 def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
     at = f"{end}_shaft.{which}"
-    x, y, z, side = (ask.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
-    return Joint(x, y, z, side, ask.maybe(f"{at}_plan_deg", as_found) or 0.0)
+
+    def joint(inner: Ask) -> Joint:
+        x, y, z, side = (inner.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
+        return Joint(x, y, z, side, inner.maybe(f"{at}_plan_deg", as_found) or 0.0)
+
+    return ask.part(f"{at}{AS_FOUND if as_found else ''}", joint)
 
 
 def _case_moved(ask: Ask, end: End) -> float:
     """How far back another case, or an adapter ahead of it, has put the output."""
     path = f"transfer.{end}_output_mm"
-    if path not in ask.moment.set_by:
+    if not ask.is_set(path):
         return 0.0
     found = ask.need(path, as_found=True)
     return float(ask.need(path) - found)
@@ -225,18 +250,17 @@ def _turned_deg(ask: Ask, end: End) -> float:
     return float(gained - math.degrees(math.asin((drop + lift) / length) - math.asin(drop / length)))
 
 
-def _travel(ask: Ask, end: End, lift: float) -> dict[Place, float]:
+def _travel(ask: Ask, end: End) -> dict[Place, float]:
     """How far up the axle stands from where it stood as found, at each place that is known."""
+    lift = axle_lift(ask, end).suspension_lift_mm
     at = f"{end}_suspension"
     bump, droop = ask.maybe(f"{at}.bump_mm"), ask.maybe(f"{at}.droop_mm")
     if bump is None or droop is None:
         return {"ride": -lift}
-    stop = ask.more(f"{at}.bump_stop_mm")
-    strut = ask.more(f"{at}.strut_spacer_mm")
     # Stops stay where they are; only a spacer that lowers a whole strut takes both with it.
-    lowered = lift if strut else 0.0
+    lowered = strut_lowered_mm(ask, end)
     return {
-        "bump": max(bump - stop - lowered, -lift),
+        "bump": max(bump - lowered, -lift),
         "ride": -lift,
         "droop": min(-droop - lowered, -lift),
     }
@@ -291,8 +315,7 @@ def _slip(
 def _at_ride(ask: Ask, path: str, by: float) -> float:
     """A figure of the slip at this stage: as found and moved by what the line has changed, or measured since."""
     value = float(ask.need(path))
-    setter = ask.moment.set_by.get(path)
-    measured_since = setter is not None and ask.moment.here[path].known == "measured"
+    measured_since = ask.is_set(path) and ask.figure(path).known == "measured"
     return value if measured_since else value + by
 
 

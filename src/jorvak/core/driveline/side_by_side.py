@@ -5,6 +5,7 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.mate import FACES, MateIn, MatePair, mate
+from jorvak.core.kinds import Draft, draft, kind_of, kinds
 from jorvak.core.rig import Face, Part, Rig, Value
 
 Verdict = Literal["alike", "differs", "unknown"]
@@ -24,22 +25,28 @@ class FieldPair:
 
 @dataclass(frozen=True, slots=True)
 class SideBySide:
-    """The rows, and what is still to be measured on each part."""
+    """The rows, what is still to be measured on each part, and the change that puts the new one in.
+
+    ``swap`` has what is known of the new part; None where a part of its kind is no change, or where what such
+    a change cannot do without is not known.
+    """
 
     old: str
     new: str
     rows: tuple[FieldPair, ...]
     measure_old: tuple[str, ...]
     measure_new: tuple[str, ...]
+    swap: Draft | None
 
 
 LISTS: dict[str, tuple[str, ...]] = {
     "transfer-case": (
+        "low_ratio", "high_ratio", "rear_output_mm", "front_output_mm", "front_output_side",
         "overall_length_mm", "shift", "shift_place", "low_range_switch", "oil", "oil_l", "torque_rating_nm", "support_mount",
     ),
     "axle": (
-        "width_mm", "pinion_height", "ratio", "brake_size_mm", "hose_ends", "parking_brake", "wheel_speed_rings", "breather",
-        "steering", "oil", "load_rating_kg",
+        "axle", "width_mm", "track_mm", "differential_side", "pinion_height", "ratio", "brake_size_mm", "hose_ends", "parking_brake", "wheel_speed_rings", "breather",
+        "steering", "oil", "rating_kg", "unsprung_kg",
     ),
 }  # fmt: skip
 """What is compared beside the faces when such a part is swapped. Source: the trade's lists."""
@@ -66,7 +73,34 @@ def side_by_side(rig: Rig, old: str, new: str) -> SideBySide:
         tuple(rows),
         measure_old=tuple(f"{row.face}, {_words(row.field)}" for row in rows if row.old is None),
         measure_new=tuple(f"{row.face}, {_words(row.field)}" for row in rows if row.new is None),
+        swap=_swap(rig, after),
     )
+
+
+def _swap(rig: Rig, part: Part) -> Draft | None:
+    """The change that fits a part: what its facts say, and the adapter that goes with it."""
+    if part.kind not in kinds():
+        return None
+    takes = kind_of(part.kind).fields.model_fields
+    facts = part.faces[FACTS].fields if FACTS in part.faces else {}
+    fields = {key: value for key, value in facts.items() if key in takes and value is not None}
+    if "part" in takes:
+        fields["part"] = part.name
+    adapter = next((each for each in rig.parts if _adapts(each, part)), None)
+    if adapter is not None and "adapter" in takes:
+        fields["adapter"] = adapter.name
+        length = adapter.faces[FACTS].fields.get("length_mm") if FACTS in adapter.faces else None
+        if length is not None:
+            fields["adapter_mm"] = length
+    try:
+        return draft(part.kind, fields)
+    except Refused:
+        return None
+
+
+def _adapts(adapter: Part, part: Part) -> bool:
+    met = (face.meets for face in adapter.faces.values())
+    return adapter.kind == "adapter" and any((meets or "").startswith(f"{part.name}/") for meets in met)
 
 
 def _part(rig: Rig, name: str, field: str) -> Part:

@@ -1,5 +1,6 @@
 """A line of shafts tried out: pinion turned, case lowered, shaft longer, another build; and the field around it."""
 
+import math
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -12,6 +13,7 @@ from jorvak.core.stages import Moment
 
 TURNS_DEG = tuple(half / 2 for half in range(-14, 15))
 DROPS_MM = tuple(float(step) for step in range(-30, 61, 5))
+BUILDS: tuple[Literal["single", "double"], ...] = ("single", "double")
 Region = Literal[0, 1, 2]
 """0 smooth, 1 felt by some, 2 rough: will be felt and wears."""
 
@@ -35,18 +37,58 @@ class RunField:
 
 
 @dataclass(frozen=True, slots=True)
+class BuildOption:
+    """A build of the shaft as it lies, and as it would with its pinion turned the way that this build needs.
+
+    ``needs_up_deg`` turns the pinion from where it is tried: parallel to the case's axis for one joint at each
+    end, pointed at the case's joint for a double one; seen from the side, as it is set with a level.
+    """
+
+    build: Literal["single", "double"]
+    runs: ShaftOut
+    region: Region
+    needs_up_deg: float
+    then: ShaftOut
+    then_region: Region
+
+
+@dataclass(frozen=True, slots=True)
 class Tried:
-    """A line as tried, and the field around it; None where the line cannot be worked out."""
+    """A line as tried, the field around it, and both builds; None and none where it cannot be worked out."""
 
     line: Result[ShaftLine]
     field: RunField | None
+    builds: tuple[BuildOption, ...]
 
 
 def try_out(here: Moment, end: End, trial: Trial) -> Tried:
     """The shaft at a moment with ``trial`` on top of it, every figure taken at its word."""
     tried = replace(here, here=_with(here.here, end, trial), with_doubt=False, parts={})
     result = work_out(tried, lambda ask: shaft_line(ask, end))
-    return Tried(result, _field(result.value, end, trial) if result.value else None)
+    if result.value is None:
+        return Tried(result, None, ())
+    return Tried(
+        result, _field(result.value, end, trial), tuple(_option(result.value, end, b) for b in BUILDS)
+    )
+
+
+def _option(line: ShaftLine, end: End, build: Literal["single", "double"]) -> BuildOption:
+    sign = 1.0 if end == "rear" else -1.0
+    drive, pinion = line.ride.drive, line.ride.pinion
+    falls_deg = math.degrees(math.atan2(drive.z_mm - pinion.z_mm, pinion.x_mm - drive.x_mm))
+    if end == "front":
+        falls_deg = math.degrees(math.atan2(pinion.z_mm - drive.z_mm, drive.x_mm - pinion.x_mm))
+    wanted_deg = drive.side_deg if build == "single" else falls_deg
+    turned = replace(pinion, side_deg=wanted_deg)
+    as_it_lies, then = (runs(drive, each, line.rpm, build) for each in (pinion, turned))
+    return BuildOption(
+        build,
+        as_it_lies,
+        region_of(build, as_it_lies),
+        sign * (wanted_deg - pinion.side_deg),
+        then,
+        region_of(build, then),
+    )
 
 
 def region_of(build: str, ran: ShaftOut) -> Region:

@@ -60,11 +60,11 @@ def added_mass(ask: Ask) -> AddedMass:
 
     Raises Missing on the wheelbase where a place needs it.
     """
-    return ask.part("added mass", lambda inner: _added(inner, _brought(inner), {}))
+    return ask.part("added mass", lambda inner: _added(inner, brought_by(inner), {}))
 
 
 @dataclass(frozen=True, slots=True)
-class _Brought:
+class Brought:
     """What one change brings, and how far each of its masses may be off, as a share."""
 
     label: str
@@ -72,18 +72,19 @@ class _Brought:
     off: float
 
 
-def _brought(ask: Ask) -> list[_Brought]:
+def brought_by(ask: Ask) -> list[Brought]:
+    """What each change that weighs anything brings."""
     return ask.part(
         "masses of the changes",
         lambda inner: [
-            _Brought(f"mass of {title_of(change)}", masses, usual_share(MASS, change.mass_known))
-            for change in inner.moment.changes
+            Brought(f"mass of {title_of(change)}", masses, usual_share(MASS, change.mass_known))
+            for change in inner.changes
             if (masses := masses_of(change))
         ],
     )
 
 
-def _added(ask: Ask, brought: list[_Brought], factors: Mapping[str, float]) -> AddedMass:
+def _added(ask: Ask, brought: list[Brought], factors: Mapping[str, float]) -> AddedMass:
     front = rear = unsprung_front = unsprung_rear = unplaced = front_off = rear_off = 0.0
     for bringing in brought:
         was_front, was_rear = front, rear
@@ -138,7 +139,7 @@ def together(ask: Ask, end: str, kg: float, off_kg: float) -> float:
 def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
-    brought = _brought(ask)
+    brought = brought_by(ask)
     added = _added(ask, brought, {each.label: ask.times(each.label, each.off) for each in brought})
     front, rear = found_front + added.front_kg, found_rear + added.rear_kg
     total = front + rear + added.unplaced_kg

@@ -59,7 +59,7 @@ def rolling_results(moment: Moment) -> RollingResults:
         regearing=work_out(moment, regearing),
         grade=work_out(moment, grade_holding),
         climb=work_out(moment, climbing),
-        speedometer=work_out(moment, speedometer_state),
+        speedometer=work_out(moment, lambda ask: speedometer_state(ask)),
         driven_gears=work_out(moment, driven_gears),
         distance=work_out(moment, distance),
         axle_match=work_out(moment, axles_match),

@@ -14,7 +14,7 @@ from jorvak.core.rolling.speedometer_gear import (
     speedometer_gear,
 )
 from jorvak.core.rolling.true_distance import DistanceEvent, TrueDistanceIn, TrueDistanceOut, true_distance
-from jorvak.core.stages import moment
+from jorvak.core.stages import Moment, moment
 
 COUNTED_BY = (".size", ".circumference_mm", ".ratio", ".correction")
 """What a change has to set for the odometer to count otherwise."""
@@ -65,7 +65,7 @@ def driven_gears(ask: Ask) -> DrivenGears:
 
 def distance(ask: Ask) -> Distance:
     """True distance by the odometer's factor after each fitted change. Raises Missing."""
-    events = _events(ask.moment.rig)
+    events = _events(ask.rig)
     if not events:
         raise Missing(None, "a change that was fitted at a noted odometer reading")
     answer = true_distance(
@@ -100,6 +100,15 @@ def _events(rig: Rig) -> dict[int, DistanceEvent]:
         if change.fitted.odometer_km is not None:
             events[step] = DistanceEvent(odometer_km=change.fitted.odometer_km, factor=factor)
     return events
+
+
+def shown_per_true(here: Moment) -> float | None:
+    """What the speedometer shows for each km/h of truth: 1 where it is corrected; None where that cannot be said."""
+    correction = here.here.get("speedometer.correction")
+    if correction is not None and correction.value == "yes":
+        return 1.0
+    state = work_out(here.without_doubt(), speedometer_state).value
+    return None if state is None else 1 / state.calculated.factor
 
 
 def odometer_factor(rig: Rig, step: int) -> float:

@@ -46,12 +46,16 @@ class DrivePoint:
 
 @dataclass(frozen=True, slots=True)
 class DriveFit:
-    """The fit so far, or why there is none yet; points to draw, thinned; steady stretches without a dial reading."""
+    """The fit so far, or why there is none yet; points to draw, thinned; steady stretches without a dial reading.
+
+    ``over_reads_pct`` is what the fit says of the dial; below 0 it reads low.
+    """
 
     moments: int
     pairs: int
     seconds: float
     fit: SpeedometerFitOut | None
+    over_reads_pct: float | None
     why_not: str | None
     points: tuple[DrivePoint, ...]
     steady: tuple[Stretch, ...]
@@ -83,6 +87,7 @@ def fit_of(moments: Speeds, holds: Sequence[Hold] = ()) -> DriveFit:
         pairs=int(known.sum()),
         seconds=float(at[-1] - at[0]) if len(at) else 0.0,
         fit=fit,
+        over_reads_pct=None if fit is None else (1 / fit.factor - 1) * 100,
         why_not=why_not,
         points=tuple(
             DrivePoint(float(at[i]), float(gps[i]), float(shown[i]) if known[i] else None) for i in drawn

@@ -16,7 +16,8 @@ End = Literal["front", "rear"]
 ENDS: tuple[End, ...] = ("front", "rear")
 FALLBACK_CRUISE_KMH = 80.0
 FALLBACK_TOP_KMH = 140.0
-MM_PER_MILE = KM_PER_MILE * 1e6
+MM_PER_KM = 1e6
+MM_PER_MILE = KM_PER_MILE * MM_PER_KM
 
 SCHOOLS: dict[Aim, tuple[str, str]] = {
     "restore": ("feels as it did as found", "neither gains nor loses"),
@@ -66,10 +67,16 @@ class BandEdge:
 
 @dataclass(frozen=True, slots=True)
 class SpeedometerState:
-    """The speedometer against truth, and the permitted band for drawing it."""
+    """The speedometer against truth, the permitted band for drawing it, and what corrects it.
+
+    ``turns_per_km`` is the tyre's, ``pulses_per_km`` what the instrument has to be set to instead of what it
+    takes for a kilometre now; None where nobody has noted that.
+    """
 
     calculated: SpeedometerOut
     band: tuple[BandEdge, ...]
+    turns_per_km: float
+    pulses_per_km: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,12 +98,18 @@ class School:
 
 @dataclass(frozen=True, slots=True)
 class Candidate:
-    """A ratio that exists, what it comes to on these tyres, and which schools take it."""
+    """A ratio that exists, what it comes to on these tyres, which schools take it, and the price for all axles.
+
+    ``cost`` is None where nobody has asked what a set costs, ``carrier_cost`` where one is needed and its price
+    is not known; ``cost`` is then without it.
+    """
 
     calculated: RegearCandidate
     schools: tuple[Aim, ...]
     fitted: bool
     needs_other_carrier: bool
+    cost: float | None
+    carrier_cost: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -192,7 +205,14 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     band = tuple(
         BandEdge(true, *band_limits_kmh(true), true / answer.factor) for true in (0.0, FALLBACK_TOP_KMH)
     )
-    return SpeedometerState(calculated=answer, band=band)
+    pulses = ask.maybe("speedometer.pulses_per_km")
+    return SpeedometerState(
+        calculated=answer,
+        band=band,
+        turns_per_km=MM_PER_KM / tyre(ask, end).circumference_mm,
+        # In a true kilometre come as many pulses as the instrument takes for what it then shows.
+        pulses_per_km=None if pulses is None else pulses / answer.factor,
+    )
 
 
 def axles_match(ask: Ask) -> AxleMatchOut:
@@ -248,20 +268,23 @@ def regearing(ask: Ask) -> Regearing:
         }
     )
     schools = tuple(_school(aim, asked) for aim in AIMS)
-    return Regearing(
-        axle=end,
-        schools=schools,
-        candidates=tuple(
-            Candidate(
-                calculated=candidate,
-                schools=tuple(school.aim for school in schools if school.pick == candidate.ratio),
-                fitted=here_ratio is not None and abs(here_ratio - candidate.ratio) < SAME_RATIO,
-                needs_other_carrier=carrier_change is not None
-                and candidate.ratio >= carrier_change - SAME_RATIO,
-            )
-            for candidate in candidates(asked)
-        ),
-    )
+    axles = sum(ask.maybe(f"{each}_axle.ratio") is not None for each in ENDS)
+    set_cost, carrier_cost = ask.maybe("aims.gear_set_cost"), ask.maybe("aims.carrier_cost")
+
+    def judged(candidate: RegearCandidate) -> Candidate:
+        other_carrier = carrier_change is not None and candidate.ratio >= carrier_change - SAME_RATIO
+        carriers = axles * carrier_cost if other_carrier and carrier_cost is not None else None
+        fitted = here_ratio is not None and abs(here_ratio - candidate.ratio) < SAME_RATIO
+        return Candidate(
+            calculated=candidate,
+            schools=tuple(school.aim for school in schools if school.pick == candidate.ratio),
+            fitted=fitted,
+            needs_other_carrier=other_carrier,
+            cost=None if set_cost is None or fitted else axles * set_cost + (carriers or 0.0),
+            carrier_cost=carriers,
+        )
+
+    return Regearing(axle=end, schools=schools, candidates=tuple(map(judged, candidates(asked))))
 
 
 _ASKED_FIGURE = {

@@ -3,6 +3,7 @@
 import re
 from dataclasses import dataclass
 
+from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.results import Ask
 from jorvak.core.rolling.results import End, tyre
 from jorvak.core.rolling.wheel_fit import (
@@ -14,16 +15,19 @@ from jorvak.core.rolling.wheel_fit import (
     wheel_fit,
 )
 
+LIPS_IN = 1.0
+"""A rim is named by its width between the lips: over them it is about so much wider."""
 THREAD = re.compile(r"M(\d+(?:\.\d+)?)|(\d+)/(\d+)", re.IGNORECASE)
 
 
 @dataclass(frozen=True, slots=True)
 class Edges:
-    """A wheel as it is drawn: from the hub's face, inboard and outboard of it."""
+    """A wheel as it is drawn: from the hub's face, inboard and outboard of it; ``flange_mm`` over the rim's lips."""
 
     inner_mm: float
     outer_mm: float
     rim_width_in: float
+    flange_mm: float
     offset_mm: float
     spacer_mm: float
     radius_mm: float
@@ -82,6 +86,7 @@ def _edges(stand_in: StandIn) -> Edges:
         inner_mm=inner_edge_mm(stand_in),
         outer_mm=outer_edge_mm(stand_in),
         rim_width_in=stand_in.rim_width_in,
+        flange_mm=(stand_in.rim_width_in + LIPS_IN) * MM_PER_IN,
         offset_mm=stand_in.offset_mm,
         spacer_mm=stand_in.spacer_mm,
         radius_mm=stand_in.static_radius_mm,

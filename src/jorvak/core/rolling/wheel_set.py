@@ -52,12 +52,12 @@ class TyreLoad:
 
 def positions(ask: Ask) -> tuple[str, ...]:
     """Where anything is noted of a wheel."""
-    noted = ask.moment.here
     return tuple(
         position
         for position in (*POSITIONS, *TWINS)
         if any(
-            f"wheels.{position}.{key}" in noted for key in ("size", "offset_mm", "rim_width_in", "date_code")
+            ask.is_noted(f"wheels.{position}.{key}")
+            for key in ("size", "offset_mm", "rim_width_in", "date_code")
         )
     )
 
@@ -88,10 +88,10 @@ def _wheel(ask: Ask, position: str) -> WheelAt:
 
 
 def _age(ask: Ask, code: str) -> TyreAgeOut | None:
-    if ask.moment.on is None:
+    if ask.on is None:
         return None
     try:
-        return tyre_age(TyreAgeIn(dot=code, on=ask.moment.on.isoformat()))
+        return tyre_age(TyreAgeIn(dot=code, on=ask.on.isoformat()))
     except Refused:
         return None
 
@@ -106,7 +106,7 @@ def _alike(ask: Ask, field: str, one: str, other: str) -> bool:
     """Two measured numbers are alike within the root of the sum of their squared doubts; stamped ones exactly."""
     if field in FROM_THE_SIZE:
         return False
-    figures = [ask.moment.here[f"wheels.{position}.{field}"] for position in (one, other)]
+    figures = [ask.figure(f"wheels.{position}.{field}") for position in (one, other)]
     if not all(isinstance(figure.value, float) for figure in figures):
         return False
     spec = spec_of(f"wheels.{one}.{field}")

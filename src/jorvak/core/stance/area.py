@@ -4,10 +4,22 @@ from dataclasses import dataclass
 
 from jorvak.core.results import Result, work_out
 from jorvak.core.stages import Moment
+from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.lift_stack import LiftStackOut
+from jorvak.core.stance.linkage import (
+    Bar,
+    CasterHere,
+    HalfShafts,
+    Links,
+    bar,
+    caster_here,
+    half_shafts,
+    rear_links,
+)
 from jorvak.core.stance.results import Height, angles, height, lift, under_differentials
 from jorvak.core.stance.room import GapRoom, tyre_rooms
 from jorvak.core.stance.stance import StanceOut
+from jorvak.core.stance.suspension import Corner, Flex, Hose, Shock, corner, flex, hose, shock_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -17,14 +29,38 @@ class StanceResults:
     under_differentials_mm: Result[float]
     height: Result[Height]
     room: Result[tuple[GapRoom, ...]]
+    front_corner: Result[Corner]
+    rear_corner: Result[Corner]
+    front_shock: Result[Shock]
+    rear_shock: Result[Shock]
+    front_hose: Result[Hose]
+    rear_hose: Result[Hose]
+    bar: Result[Bar]
+    caster: Result[CasterHere]
+    half_shafts: Result[HalfShafts]
+    links: Result[Links]
+    tip: Result[Tip]
+    flex: Result[Flex]
 
 
 def stance_results(moment: Moment) -> StanceResults:
-    """Lift, angles, ground clearance, height and room for the tyres of a rig at a stage."""
+    """Everything that this area says of a rig at a stage."""
     return StanceResults(
         lift=work_out(moment, lift),
         angles=work_out(moment, angles),
         under_differentials_mm=work_out(moment, under_differentials),
         height=work_out(moment, height),
         room=work_out(moment, tyre_rooms),
+        front_corner=work_out(moment, lambda ask: corner(ask, "front")),
+        rear_corner=work_out(moment, lambda ask: corner(ask, "rear")),
+        front_shock=work_out(moment, lambda ask: shock_of(ask, "front")),
+        rear_shock=work_out(moment, lambda ask: shock_of(ask, "rear")),
+        front_hose=work_out(moment, lambda ask: hose(ask, "front")),
+        rear_hose=work_out(moment, lambda ask: hose(ask, "rear")),
+        bar=work_out(moment, bar),
+        caster=work_out(moment, caster_here),
+        half_shafts=work_out(moment, half_shafts),
+        links=work_out(moment, rear_links),
+        tip=work_out(moment, tip),
+        flex=work_out(moment, flex),
     )

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from jorvak.core.calculation import Refused
 from jorvak.core.load.results import added_mass, together
-from jorvak.core.quantities.units import MM_PER_IN
+from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import ENDS, End, tyre
@@ -21,6 +21,7 @@ class Height:
     height_mm: float
     garage_left_mm: float | None
     ferry_left_mm: float | None
+    container_left_mm: float | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +62,7 @@ def outline(moment: Moment) -> Outline:
     front, rear = (_wheel(ask, end) for end in ENDS)
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
-    for name, on in moment.points.items():
+    for name, on in ask.points.items():
         x, z = ask.maybe(f"points.{name}.x_mm"), ask.maybe(f"points.{name}.z_mm")
         if x is None or z is None:
             continue
@@ -120,7 +121,7 @@ def axle_lift(ask: Ask, end: End) -> AxleLift:
 
 def tyre_rise(ask: Ask, end: End) -> float:
     """How much higher the axle stands by its tyres. Raises Missing."""
-    if f"wheels.{end}_left.size" not in ask.moment.set_by:
+    if not ask.is_set(f"wheels.{end}_left.size"):
         return 0.0
     return tyre(ask, end).static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
 
@@ -133,7 +134,13 @@ def suspension_lift(ask: Ask, end: End) -> float:
     lifted += ask.more(f"{at}.shackle_mm") / 2
     if through_ratio:
         lifted += through_ratio / ask.typical(f"{at}.motion_ratio")
-    return lifted + _spring_lift(ask, end)
+    return lifted + ask.middle(f"{end} springs", lambda inner: _spring_lift(inner, end))
+
+
+def strut_lowered_mm(ask: Ask, end: End) -> float:
+    """How far a spacer has lowered the whole strut: both its stops come down with it. At the wheel."""
+    thicker = ask.more(f"{end}_suspension.strut_spacer_mm")
+    return thicker / ask.typical(f"{end}_suspension.motion_ratio") if thicker else 0.0
 
 
 SPRING = ("free_length_mm", "rate_n_per_mm")
@@ -142,19 +149,12 @@ SPRING = ("free_length_mm", "rate_n_per_mm")
 def _spring_lift(ask: Ask, end: End) -> float:
     """What other springs, and the load that changes put on them, come to at the wheel."""
     at = f"{end}_suspension"
-    changed = any(f"{at}.{key}" in ask.moment.set_by for key in (*SPRING, "added_corner_kg"))
-    if not changed and any(f"{at}.{key}" not in ask.moment.here for key in SPRING):
-        return 0.0
-    added = _added_corner(ask, end)
-    if not changed and not added:
-        return 0.0
-    corner = (
-        ask.need(f"body.{end}_axle_kg", as_found=True) - ask.typical(f"{end}_axle.unsprung_kg", as_found=True)
-    ) / 2
-    if corner <= 0:
-        raise Refused(
-            f"{end}_axle.unsprung_kg", f"The {end} axle's unsprung mass is more than the whole axle weighs."
-        )
+    if not any(ask.is_set(f"{at}.{key}") for key in SPRING):
+        rate = ask.maybe(f"{at}.rate_n_per_mm")
+        added = added_corner_kg(ask, end) if rate is not None else 0.0
+        # The same springs only sag by what came on them: their rate is all that it takes.
+        return -added * STANDARD_GRAVITY / (rate * ask.typical(f"{at}.motion_ratio") ** 2) if added else 0.0
+    added, corner = added_corner_kg(ask, end), sprung_corner_kg(ask, end)
     old, new = (
         SpringIn(
             free_length_mm=ask.need(f"{at}.free_length_mm", found),
@@ -168,12 +168,28 @@ def _spring_lift(ask: Ask, end: End) -> float:
     )  # fmt: skip
 
 
-def _added_corner(ask: Ask, end: End) -> float:
-    """Sprung mass that came on each corner: as the springs were chosen for, or by the changes up to here."""
+def sprung_corner_kg(ask: Ask, end: End) -> float:
+    """What a spring carried as found. Raises Missing, and Refused where the axle weighs less than what is unsprung."""
+    corner: float = (
+        ask.need(f"body.{end}_axle_kg", as_found=True) - ask.typical(f"{end}_axle.unsprung_kg", as_found=True)
+    ) / 2
+    if corner <= 0:
+        raise Refused(
+            f"{end}_axle.unsprung_kg", f"The {end} axle's unsprung mass is more than the whole axle weighs."
+        )
+    return corner
+
+
+def added_corner_kg(ask: Ask, end: End) -> float:
+    """Sprung mass that came on each corner: as the springs were chosen for, or by the changes; and what is aboard."""
+    return _fitted_corner_kg(ask, end) + float(ask.maybe(f"aboard.{end}_corner_kg") or 0.0)
+
+
+def _fitted_corner_kg(ask: Ask, end: End) -> float:
     path = f"{end}_suspension.added_corner_kg"
-    if path in ask.moment.here:
+    if ask.is_noted(path):
         return float(ask.need(path)) - float(ask.maybe(path, as_found=True) or 0.0)
-    if not ask.moment.changes:
+    if not ask.changes:
         return 0.0
     added = added_mass(ask)
     sprung, off = {
@@ -190,7 +206,7 @@ def angles(ask: Ask) -> StanceOut:
         (tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS
     )
     raised = lift(ask)
-    points = [_point(ask, name, on) for name, on in ask.moment.points.items()]
+    points = [_point(ask, name, on) for name, on in ask.points.items()]
     if not points:
         raise Missing(None, "underside points")
     return stance(
@@ -236,9 +252,12 @@ def height(ask: Ask) -> Height:
     found_height = ask.need("body.height_mm")
     raised = lift(ask)
     now = found_height + max(raised.front.body_rise_mm, raised.rear.body_rise_mm)
-    garage, ferry = ask.maybe("aims.garage_height_mm"), ask.maybe("aims.ferry_height_mm")
+    garage, ferry, container = (
+        ask.maybe(f"aims.{limit}_height_mm") for limit in ("garage", "ferry", "container")
+    )
     return Height(
         height_mm=now,
         garage_left_mm=None if garage is None else garage - now,
         ferry_left_mm=None if ferry is None else ferry - now,
+        container_left_mm=None if container is None else container - now,
     )

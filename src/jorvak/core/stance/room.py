@@ -1,17 +1,18 @@
 """Room for the tyres of a rig at a stage: the tyre that is to be there against the gaps that were measured."""
 
 from dataclasses import dataclass
+from functools import partial
 
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Gap
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.rolling.results import ENDS, End, tyre
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPoint,
     RoomPointIn,
     TyreRoomIn,
     lowest_cells,
-    rooms,
+    room_of,
     smallest_from,
 )
 
@@ -34,34 +35,57 @@ def tyre_rooms(ask: Ask) -> tuple[GapRoom, ...]:
     Places are seen from where the wheel stood as found, and stops stay where they are: a lift moves the ride
     height between them and not the ends of the travel.
     """
-    gaps = ask.moment.rig.gaps
+    gaps = ask.gaps
     if not gaps:
         raise Missing(None, "a place by the tyre that was measured, on the Rig sheet")
-    return tuple(_room(ask, gap) for gap in gaps)
+    begin = {end: ask.hint(f"room at the {end} wheel, begin", partial(_begin, ask, end)) for end in ENDS}
+    return tuple(_room(ask, gap, begin[gap.axle].get(gap.name, (0, 0))) for gap in gaps)
 
 
-def _room(ask: Ask, gap: Gap) -> GapRoom:
+def _begin(ask: Ask, end: End) -> dict[str, tuple[int, int]]:
+    """Where in the grid of bump and lock each place of a wheel has least room: all of them looked at together."""
     try:
-        room = ask.part(f"room at {gap.name}", lambda inner: _at(inner, gap))
+        given = wheel_in_its_travel(ask, end)
+    except Missing:
+        return {}
+    points = gap_points(ask, end)
+    if not points:
+        return {}
+    cells = lowest_cells(given.model_copy(update={"points": points}))
+    return {point.name: cell for point, cell in zip(points, cells, strict=True)}
+
+
+def gap_points(ask: Ask, end: End) -> list[RoomPointIn]:
+    """The places by one wheel of which all three figures are noted."""
+    where = {
+        gap.name: [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES]
+        for gap in ask.gaps
+        if gap.axle == end
+    }
+    return [
+        RoomPointIn(name=name, x_mm=x, y_mm=y, z_mm=z)
+        for name, (x, y, z) in where.items()
+        if None not in (x, y, z)
+    ]
+
+
+def _room(ask: Ask, gap: Gap, begin: tuple[int, int]) -> GapRoom:
+    try:
+        room = ask.part(f"room at {gap.name}", lambda inner: _at(inner, gap, begin))
     except Missing as missing:
         return GapRoom(gap.name, gap.axle, None, missing.waits.path)
     return GapRoom(gap.name, gap.axle, room, None)
 
 
-def _at(ask: Ask, gap: Gap) -> RoomPoint:
+def _at(ask: Ask, gap: Gap, begin: tuple[int, int]) -> RoomPoint:
+    x, y, z = (ask.need(f"gaps.{gap.name}.{axis}") for axis in AXES)
     # Every figure carries its own doubt: given here too it would count twice.
-    point = RoomPointIn.model_validate(
-        {"name": gap.name, "doubt_mm": 0.0, **{axis: ask.need(f"gaps.{gap.name}.{axis}") for axis in AXES}}
-    )
-    given = ask.part(f"wheel in its travel, {gap.axle}", lambda inner: _travel(inner, gap.axle))
-    (cell,) = ask.hint(
-        f"room at {gap.name}, begin",
-        lambda: lowest_cells(given.model_copy(update={"points": [point]})),
-    )
-    (room,) = rooms(
-        given.model_copy(update={"points": [point]}), [smallest_from(given, point, cell)], None
-    ).points
-    return room
+    return room_of(gap.name, smallest_from(wheel_in_its_travel(ask, gap.axle), (x, y, z), begin))
+
+
+def wheel_in_its_travel(ask: Ask, end: End) -> TyreRoomIn:
+    """The tyre that is to be there with all its travel and lock, and no place yet. Raises Missing."""
+    return ask.part(f"{end} wheel in its travel", lambda inner: _travel(inner, end))
 
 
 def _travel(ask: Ask, end: End) -> TyreRoomIn:
@@ -81,7 +105,7 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         static_radius_mm=found.static_radius_mm,
         kpi_deg=ask.maybe("steering.kpi_deg") or 0.0 if front else 0.0,
         caster_deg=ask.maybe("steering.caster_deg") or 0.0 if front else 0.0,
-        bump_mm=max(ask.need(f"{end}_suspension.bump_mm") - ask.more(f"{end}_suspension.bump_stop_mm"), 0.0),
+        bump_mm=max(ask.need(f"{end}_suspension.bump_mm"), 0.0),
         droop_mm=ask.maybe(f"{end}_suspension.droop_mm") or 0.0,
         lock_out_deg=ask.need("steering.lock_out_deg") if front else 0.0,
         lock_in_deg=ask.need("steering.lock_in_deg") if front else 0.0,

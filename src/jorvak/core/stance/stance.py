@@ -96,7 +96,7 @@ def _height(point: StancePointIn, given: StanceIn) -> float:
     return point.z_mm + rise_at(point.x_mm, given.wheelbase_mm, front, rear)
 
 
-def _tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float | None:
+def tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float | None:
     """Angle of the line from a tyre's arc to a point ``along_mm`` away; None for a point inside the tyre."""
     distance = math.hypot(along_mm, height_mm - radius_mm)
     if distance <= radius_mm:
@@ -105,18 +105,18 @@ def _tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float |
 
 
 def _approach(x: float, z: float, given: StanceIn) -> float | None:
-    return _tangent_deg(-x, z, given.front_radius_mm) if x < 0 else None
+    return tangent_deg(-x, z, given.front_radius_mm) if x < 0 else None
 
 
 def _departure(x: float, z: float, given: StanceIn) -> float | None:
-    return _tangent_deg(x - given.wheelbase_mm, z, given.rear_radius_mm) if x > given.wheelbase_mm else None
+    return tangent_deg(x - given.wheelbase_mm, z, given.rear_radius_mm) if x > given.wheelbase_mm else None
 
 
 def _breakover(x: float, z: float, given: StanceIn) -> float | None:
     if not 0 < x < given.wheelbase_mm:
         return None
-    front = _tangent_deg(x, z, given.front_radius_mm)
-    rear = _tangent_deg(given.wheelbase_mm - x, z, given.rear_radius_mm)
+    front = tangent_deg(x, z, given.front_radius_mm)
+    rear = tangent_deg(given.wheelbase_mm - x, z, given.rear_radius_mm)
     return None if front is None or rear is None else front + rear
 
 

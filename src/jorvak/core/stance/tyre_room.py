@@ -80,6 +80,7 @@ def tyre_room(given: TyreRoomIn) -> TyreRoomOut:
     return rooms(given, _smallest_of_all(given, given.new, given.new.shift_mm), present)
 
 
+Vector = tuple[float, float, float]
 Smallest = tuple[float, float, float]
 """A gap and the bump and lock at which it is."""
 Cells = list[tuple[int, int]]
@@ -89,21 +90,28 @@ Cells = list[tuple[int, int]]
 def rooms(given: TyreRoomIn, smallest: list[Smallest], present: list[Smallest] | None) -> TyreRoomOut:
     """Gaps with their doubt and verdict."""
     tyre_doubt = CATALOGUE_DOUBT * given.new.radius_mm if given.tyre_doubt_mm is None else given.tyre_doubt_mm
-    found = []
-    for index, (gap, bump, steer) in enumerate(smallest):
-        point = given.points[index]
-        doubt = math.hypot(point.doubt_mm, tyre_doubt)
-        answer: dict[str, object] = {
-            "name": point.name,
-            "gap_mm": gap - given.allowance_mm,
-            "doubt_mm": doubt,
-            "at": RoomAt(bump_mm=bump, steer_deg=steer),
-            "verdict": verdict(gap - given.allowance_mm, doubt),
-        }
-        if present is not None:
-            answer["present_gap_mm"] = present[index][0] - given.allowance_mm
-        found.append(RoomPoint.model_validate(answer))
+    found = [
+        room_of(point.name, smallest[index], math.hypot(point.doubt_mm, tyre_doubt), given.allowance_mm)
+        for index, point in enumerate(given.points)
+    ]
+    if present is not None:
+        found = [
+            room.model_copy(update={"present_gap_mm": gap - given.allowance_mm})
+            for room, (gap, _, _) in zip(found, present, strict=True)
+        ]
     return TyreRoomOut(points=found)
+
+
+def room_of(name: str, smallest: Smallest, doubt_mm: float = 0.0, allowance_mm: float = 0.0) -> RoomPoint:
+    """One place's smallest gap, judged."""
+    gap, bump, steer = smallest
+    return RoomPoint(
+        name=name,
+        gap_mm=gap - allowance_mm,
+        doubt_mm=doubt_mm,
+        at=RoomAt(bump_mm=bump, steer_deg=steer),
+        verdict=verdict(gap - allowance_mm, doubt_mm),
+    )
 
 
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
@@ -122,9 +130,14 @@ def lowest_cells(given: TyreRoomIn) -> Cells:
 def _whole_grid(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> "tuple[Grid, Grid, Grid]":
     import numpy as np
 
-    bumps = np.array(_steps(-given.droop_mm, given.bump_mm, given.bump_step_mm))
-    steers = np.array(_steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg))
+    bumps = np.array(steps(-given.droop_mm, given.bump_mm, given.bump_step_mm))
+    steers = np.array(steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg))
     return _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :]), bumps, steers
+
+
+def gaps_over(given: TyreRoomIn, bumps: "NDArray[np.float64]", steers: "NDArray[np.float64]") -> "Grid":
+    """Gaps of the new tyre to all points (first axis) over these positions (second) and locks (third)."""
+    return _gaps(given, given.new, given.new.shift_mm, bumps[None, :, None], steers[None, None, :])
 
 
 def _lowest(gaps: "Grid") -> Cells:
@@ -136,19 +149,19 @@ def _lowest(gaps: "Grid") -> Cells:
     return found
 
 
-def smallest_from(given: TyreRoomIn, point: RoomPointIn, cell: tuple[int, int]) -> Smallest:
-    """The smallest gap of one point on the same grid, found by going downhill from a cell.
+def smallest_from(given: TyreRoomIn, place: Vector, cell: tuple[int, int]) -> Smallest:
+    """The smallest gap of one place (x, y, z) on the same grid, found by going downhill from a cell.
 
     From where it is smallest this is exact; when a figure moves a little it follows that valley.
     """
-    bumps = _steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
-    steers = _steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
+    bumps = steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
+    steers = steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
     axis = _axis(given)
     known: dict[tuple[int, int], float] = {}
 
     def gap(row: int, column: int) -> float:
         if (row, column) not in known:
-            known[row, column] = _gap(given, axis, point, bumps[row], steers[column])
+            known[row, column] = _gap(given, axis, place, bumps[row], steers[column])
         return known[row, column]
 
     row, column = min(cell[0], len(bumps) - 1), min(cell[1], len(steers) - 1)
@@ -167,13 +180,13 @@ def smallest_from(given: TyreRoomIn, point: RoomPointIn, cell: tuple[int, int]) 
 def _gap(
     given: TyreRoomIn,
     axis: tuple[float, float, float, float],
-    point: RoomPointIn,
+    place: Vector,
     bump_mm: float,
     steer_deg: float,
 ) -> float:
     """``_gaps`` of the new tyre for one point at one place: without NumPy, which for one is many times quicker."""
     ax, ay, az, through_y = axis
-    rx, ry, rz = point.x_mm, point.y_mm - through_y, point.z_mm - bump_mm
+    rx, ry, rz = place[0], place[1] - through_y, place[2] - bump_mm
     turn = math.radians(steer_deg)
     cos, sin = math.cos(turn), math.sin(turn)
     along = (ax * rx + ay * ry + az * rz) * (1 - cos)
@@ -203,8 +216,8 @@ def verdict(gap_mm: float, doubt_mm: float) -> Literal["clear", "touch", "too-cl
 
 
 @lru_cache(maxsize=512)
-def _steps(low: float, high: float, step: float) -> tuple[float, ...]:
-    """From the lower end in steps, both ends included."""
+def steps(low: float, high: float, step: float) -> tuple[float, ...]:
+    """From the lower end in steps, both ends included: the grid of bump and lock."""
     inner = [low + i * step for i in range(math.ceil((high - low) / step - 1e-9))]
     return (*inner, high)
 
@@ -225,11 +238,11 @@ def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", s
     x = rx * cos + (ay * rz - az * ry) * sin + ax * along
     y = ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y
     z = rz * cos + (ax * ry - ay * rx) * sin + az * along
-    out = np.hypot(x, z) - tyre.radius_mm
+    out = np.sqrt(x * x + z * z) - tyre.radius_mm
     aside = np.abs(y - shift_mm) - tyre.width_mm / 2
-    inside = (out <= 0) & (aside <= 0)
-    beside = np.hypot(np.maximum(out, 0.0), np.maximum(aside, 0.0))
-    gaps: Grid = np.where(inside, np.maximum(out, aside), beside)
+    inside = np.minimum(np.maximum(out, aside), 0.0)
+    beyond, beside = np.maximum(out, 0.0), np.maximum(aside, 0.0)
+    gaps: Grid = inside + np.sqrt(beyond * beyond + beside * beside)
     return gaps
 
 

@@ -41,7 +41,7 @@ def joint_angles_unequal(here: Here) -> Iterator[Finding]:
             "joint-angles-unequal",
             severity,
             f"{_named(end)}: {at.drive_joint_deg:.1f}° at the case and {at.pinion_joint_deg:.1f}° at the axle, planes "
-            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s²{_near(off, 0)} at {here.said(line.speed_kmh, SPEED)}, "
+            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s²{here.near(off, 0)} at {here.said(line.speed_kmh, SPEED)}, "
             f"smooth up to {SMOOTH_RAD_S2:.0f}.",
             PLACES[end],
             result=result,
@@ -83,8 +83,8 @@ def joint_too_steep(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "joint-too-steep",
                 "watch",
-                f"{_named(end)}: at {here.said(line.speed_kmh, SPEED)} its steeper joint shakes it with {inertial:.0f} rad/s² "
-                f"(±{off:.0f}); {line.ride.calculated.max_joint_deg_at_rpm:.1f}° is what one joint takes at that speed.",
+                f"{_named(end)}: at {here.said(line.speed_kmh, SPEED)} its steeper joint shakes it with {inertial:.0f} rad/s²"
+                f"{here.near(off, 0)}; {line.ride.calculated.max_joint_deg_at_rpm:.1f}° is what one joint takes at that speed.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -122,7 +122,7 @@ def pinion_not_pointed(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "pinion-not-pointed",
             "watch",
-            f"{_named(end)}: its pinion stands {at:.1f}°{_near(off, 1)} off the double joint; up to {POINTED_DEG:g}° runs smooth.",
+            f"{_named(end)}: its pinion stands {at:.1f}°{here.near(off)} off the double joint; up to {POINTED_DEG:g}° runs smooth.",
             PLACES[end],
             result=result,
             settled_by=(
@@ -244,10 +244,6 @@ def torque_over_rating(here: Here) -> Iterator[Finding]:
                 ),
                 subject=f"{end} {what}",
             )
-
-
-def _near(off: float, places: int) -> str:
-    return f" (±{off:.{places}f})" if off else ""
 
 
 def _named(end: str) -> str:

@@ -20,7 +20,7 @@ def title(fields: Storage) -> str:
 def masses(fields: Storage, change: Change) -> tuple[Mass, ...]:
     """The furniture and what is kept in it, in one place."""
     total = (change.mass_kg or 0.0) + (fields.carries_kg or 0.0)
-    return (Mass(total, change.mass_x_mm),) if total else ()
+    return (Mass(total, change.mass_x_mm, change.mass_z_mm),) if total else ()
 
 
 def jobs(fields: Storage) -> tuple[Job, ...]:

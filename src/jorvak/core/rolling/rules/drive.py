@@ -33,11 +33,10 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
         "stop": "Not in four-wheel drive on any surface.",
         "measure": f"Too close to call: beyond {LOOSE_SURFACE_PCT:g} % it may be driven on no surface.",
     }.get(severity, "Four-wheel drive on loose ground only.")
-    near = f" (±{off:.1f})" if off else ""
     yield here.finding(
         "axle-ratios-differ",
         severity,
-        f"The axles turn {apart:.1f} % apart{near}, the {faster} one faster{_ratios_said(here)}. {limit} {WINDS_UP_ANYWAY}",
+        f"The axles turn {apart:.1f} % apart{here.near(off)}, the {faster} one faster{_ratios_said(here)}. {limit} {WINDS_UP_ANYWAY}",
         "both-axles",
         result=result,
         settled_by=(
@@ -81,7 +80,6 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     side = "low" if answer.error_pct < 0 else "high"
     worst = max((row for row in answer.band if not row.ok), key=lambda row: row.true_kmh)
     off = result.off("calculated.error_pct")
-    near = f" (±{off:.1f})" if off else ""
     unsure = "calculated.within_band" in result.unsure
     settle = [] if (ratio := _ratio_within_band(here)) is None else [
         add("gears", Gears(axle="both", ratio=ratio), ": the sensor sees the axle ratio")
@@ -89,7 +87,7 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     yield here.finding(
         "speedometer-outside-band",
         "watch",
-        f"The speedometer reads {abs(answer.error_pct):.1f} % {side}{near} and leaves the permitted band: "
+        f"The speedometer reads {abs(answer.error_pct):.1f} % {side}{here.near(off)} and leaves the permitted band: "
         f"it shows {here.said(worst.indicated_kmh, SPEED)} at a true {here.said(worst.true_kmh, SPEED)}.",
         "dash",
         result=result,
@@ -136,11 +134,10 @@ def gearing_taller(here: Here) -> Iterator[Finding]:
     feels = (
         f": it feels like {taller.effective_ratio:.2f} on the old tyres" if taller.found_ratio != 1.0 else ""
     )
-    near = f" (±{off:.1f})" if off else ""
     yield here.finding(
         "gearing-taller",
         "watch",
-        f"Gearing is {taller.taller_pct:.1f} % taller{near} than as found{feels}. Weaker on grades, crawls faster.",
+        f"Gearing is {taller.taller_pct:.1f} % taller{here.near(off)} than as found{feels}. Weaker on grades, crawls faster.",
         "rear-axle",
         result=result,
         settled_by=tuple(settle),

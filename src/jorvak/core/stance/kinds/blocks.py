@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, added
+from jorvak.core.kind_fields import MADE_MM, End, LengthMm, Side, added, by_sides, on_sides
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -11,15 +11,17 @@ from jorvak.core.work.jobs import Job, job
 class Blocks(Frozen):
     thickness_mm: LengthMm = Field(description="thickness", examples=["38"], gt=0)
     axle: End = Field("rear", description="axle")
+    side: Side = Field("both", description="side")
 
 
 def title(fields: Blocks) -> str:
-    return f"blocks {fields.thickness_mm:g} {fields.axle}"
+    return f"blocks {fields.thickness_mm:g} {fields.axle}{on_sides(fields.side)}"
 
 
 def effect(fields: Blocks, before: Figures) -> dict[str, Figure | None]:
     path = f"{fields.axle}_suspension.block_mm"
-    return {path: added(before, path, fields.thickness_mm)}
+    thick = fields.thickness_mm if fields.side == "both" else fields.thickness_mm / 2
+    return by_sides(fields.axle, fields.side, {path: added(before, path, thick, MADE_MM)})
 
 
 def jobs(fields: Blocks) -> tuple[Job, ...]:

@@ -4,7 +4,17 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kind_fields import (
+    MADE_MM,
+    LengthMm,
+    Side,
+    Where,
+    added,
+    by_sides,
+    ends_of,
+    on_sides,
+    where_said,
+)
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -13,18 +23,24 @@ from jorvak.core.work.jobs import Job, job
 class CoilSpacers(Frozen):
     thickness_mm: LengthMm = Field(description="thickness", examples=["30"], gt=0)
     axle: Where = Field("both", description="where")
+    side: Side = Field("both", description="side")
     at: Literal["coil", "strut"] = Field("coil", description="at the coil or on top of the strut")
 
 
 def title(fields: CoilSpacers) -> str:
-    return f"{fields.at} spacers {fields.thickness_mm:g}, {where_said(fields.axle)}"
+    return f"{fields.at} spacers {fields.thickness_mm:g}, {where_said(fields.axle)}{on_sides(fields.side)}"
 
 
 def effect(fields: CoilSpacers, before: Figures) -> dict[str, Figure | None]:
     """A coil spacer raises frame against axle; a strut's takes droop along with it."""
     what = "spacer" if fields.at == "coil" else "strut_spacer"
-    paths = [f"{end}_suspension.{what}_mm" for end in ends_of(fields.axle)]
-    return {path: added(before, path, fields.thickness_mm) for path in paths}
+    effect: dict[str, Figure | None] = {}
+    for end in ends_of(fields.axle):
+        path = f"{end}_suspension.{what}_mm"
+        # Under one side alone it raises the middle of the axle by half.
+        thick = fields.thickness_mm if fields.side == "both" else fields.thickness_mm / 2
+        effect |= by_sides(end, fields.side, {path: added(before, path, thick, MADE_MM)})
+    return effect
 
 
 def jobs(fields: CoilSpacers) -> tuple[Job, ...]:

@@ -1,13 +1,19 @@
 """A fender, liner or bumper cut back at a place, for room."""
 
 import math
+import re
 
 from pydantic import Field
 
+from jorvak.core.calculation import Refused
 from jorvak.core.kind_fields import LengthMm, Words, added
 from jorvak.core.kinds import Kind
-from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.quantities import LENGTH, Unreadable
+from jorvak.core.quantities import read as read_quantity
+from jorvak.core.rig import Figure, Figures, Frozen, Rig
 from jorvak.core.work.jobs import Job, job
+
+EXAMPLE = "trim front bumper by 25"
 
 
 class Trim(Frozen):
@@ -49,12 +55,36 @@ def jobs(fields: Trim) -> tuple[Job, ...]:
     )
 
 
+NUMBER = re.compile(r"(?:\bby\s+)?(\d[\d.,/ ]*\s*(?:mm|cm|m|in|\"|inch|inches)?)(?=\s|$)", re.IGNORECASE)
+
+
+def read(words: str, rig: Rig) -> Trim:
+    """``liner behind by 25``, ``25 bumper end``: what, as the rig calls it, and how far back."""
+    amount = NUMBER.search(words)
+    if amount is None:
+        raise Refused("line", f"How far back? Type for example {EXAMPLE}.")
+    try:
+        by = read_quantity(amount[1].strip(), LENGTH).value
+    except Unreadable as error:
+        raise Refused("line", str(error)) from None
+    said = " ".join((words[: amount.start()] + words[amount.end() :]).split()).removesuffix(" by")
+    known = (*rig.points, *(gap.name for gap in rig.gaps))
+    what = next((name for name in known if name.lower() == said.lower()), None)
+    if what is None:
+        there = (
+            f"There are {', '.join(known)}." if known else "Note the point or the place by the tyre first."
+        )
+        raise Refused("line", f"There is no point or place “{said[:40]}” on this rig. {there}")
+    return Trim(what=what, by_mm=by)
+
+
 KIND = Kind(
     name="trim",
     words=("trim",),
-    example="trim 25 bumper end",
+    example=EXAMPLE,
     fields=Trim,
     title=title,
     effect=effect,
     jobs=jobs,
+    read=read,
 )

@@ -1,14 +1,14 @@
 """What a lift drags along, as far as figures and kinds alone tell."""
 
+import math
 from collections.abc import Iterator
 
-from jorvak.core.catalogue import spec_of, usual_doubt
-from jorvak.core.findings import Finding, Here, Place, Settle, room
+from jorvak.core.findings import Finding, Here, Place, Settle, add
 from jorvak.core.rolling.results import ENDS
+from jorvak.core.stance.kinds.straps import Straps
 
 LAMPS_RAKE_DEG = 0.2
 LAMPS_RISE_MM = 50.0
-HOSE_SLACK_MM = 20.0
 NOTICED_MM = 1.0
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 BUSHES = ("springs", "coil-spacers", "blocks", "shackles", "lift", "arms", "links", "track-bar", "axle")
@@ -63,16 +63,23 @@ def no_droop_left(here: Here) -> Iterator[Finding]:
         return
     for end in ENDS:
         droop, path = here.value(f"{end}_suspension.droop_mm"), f"{end}_suspension.droop_mm"
-        strut = here.value(f"{end}_suspension.strut_spacer_mm") or 0.0
+        strut, strap = (
+            here.value(f"{end}_suspension.{what}_mm") or 0.0 for what in ("strut_spacer", "strap")
+        )
         lift = getattr(result.value, end).suspension_lift_mm
         if strut and f"{end}_suspension.strut_spacer_mm" in here.moment.set_by:
+            if strap >= lift - 1e-9:
+                continue
             yield here.finding(
                 "ball-joint-past-limit",
                 "measure",
                 f"The {end} strut spacer leaves droop whole: ball joints and half shafts go {here.mm(lift)} past their old lowest point.",
                 PLACES[end],
                 result=result,
-                settled_by=(Settle(text="Limit droop by the lift with a strap or stop, or measure both joints at full droop"),),
+                settled_by=(
+                    add("straps", Straps(shorter_mm=math.ceil(lift - strap), axle=end), ": droop limited by the lift"),
+                    Settle(text="Or measure both joints at full droop"),
+                ),
                 subject=end,
             )  # fmt: skip
         elif droop is not None and lift >= droop and lift > NOTICED_MM:
@@ -86,36 +93,6 @@ def no_droop_left(here: Here) -> Iterator[Finding]:
                 settled_by=(Settle(text="Longer shocks and a lower droop stop, or less lift"),),
                 subject=end,
             )
-
-
-def hose_short(here: Here) -> Iterator[Finding]:
-    """Hose, cable or breather at full droop, less 20 mm of slack; a strut's spacer lowers the droop itself."""
-    lift = here.results.stance.lift
-    for end in ENDS:
-        path = f"{end}_suspension.hose_spare_mm"
-        noted = here.moment.here.get(path)
-        if noted is None or lift.value is None:
-            continue
-        raised = getattr(lift.value, end).suspension_lift_mm
-        lowered = raised if f"{end}_suspension.strut_spacer_mm" in here.moment.set_by else 0.0
-        margin = noted.value - HOSE_SLACK_MM - lowered
-        off = usual_doubt(spec_of(path), noted.value, noted.known) if noted.doubt is None else noted.doubt
-        severity = room(margin, off)
-        if severity is None or (abs(raised) < NOTICED_MM and path not in here.moment.set_by):
-            continue
-        yield here.finding(
-            "hose-short",
-            severity,
-            f"The {end} brake hose keeps {here.mm(noted.value - lowered)} (±{off:.0f}) at full droop; it needs {here.mm(HOSE_SLACK_MM)} of slack.",
-            PLACES[end],
-            figures=(path,),
-            result=lift,
-            settled_by=(
-                Settle(text="Measure it with the axle hanging and the lock full", figure=path),
-                Settle(text="Longer hoses, with the old ones' thread and seat"),
-            ),
-            subject=end,
-        )
 
 
 def column_joint(here: Here) -> Iterator[Finding]:
@@ -203,7 +180,6 @@ RULES = (
     front_block,
     no_droop_left,
     brake_valve_reads_light,
-    hose_short,
     column_joint,
     pinion_climbs,
     lamps_to_aim,

@@ -3,9 +3,11 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
+from jorvak.core.results import work_out
+from jorvak.core.stance.across import asked_crossings
 
 ANGLES: dict[str, Place] = {"approach": "nose", "departure": "tail", "breakover": "middle"}
-LIMITS = {"garage": "the garage door", "ferry": "the ferry or gate"}
+LIMITS = {"garage": "the garage door", "ferry": "the ferry or gate", "container": "the container"}
 
 
 def too_tall(here: Here) -> Iterator[Finding]:
@@ -43,11 +45,10 @@ def angle_short(here: Here) -> Iterator[Finding]:
         if asked is None or angle is None or angle.deg >= asked - 1e-9:
             continue
         off = result.off(f"{name}.deg")
-        near = f" (±{off:.1f})" if off else ""
         yield here.finding(
             "angle-short",
             "watch",
-            f"{name.capitalize()} is {angle.deg:.1f}°{near} at the {angle.at}; the brief asks for {asked:.1f}°.",
+            f"{name.capitalize()} is {angle.deg:.1f}°{here.near(off)} at the {angle.at}; the brief asks for {asked:.1f}°.",
             place,
             result=result,
             figures=(f"aims.{name}_deg",),
@@ -80,4 +81,32 @@ def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
     )
 
 
-RULES = (too_tall, angle_short, nose_up_when_loaded)
+def touches_ground(here: Here) -> Iterator[Finding]:
+    """A crossing that the brief asks for touches, or stops a wheel."""
+    # It takes longer than all else together, and only findings are made of it: results go without.
+    result = work_out(here.moment, asked_crossings, with_doubt=False)
+    for crossing in result.value or ():
+        if not crossing.touches and not crossing.blocked:
+            continue
+        touches = (
+            f"the {crossing.tightest} goes {here.mm(-crossing.tightest_mm)} into it"
+            if crossing.touches
+            else "a wheel is stopped at its face"
+        )
+        if crossing.touches and crossing.blocked:
+            touches += ", a wheel is stopped"
+        more = f", and {len(crossing.touches) - 1} more touch" if len(crossing.touches) > 1 else ""
+        yield here.finding(
+            "touches-ground",
+            "watch",
+            f"Over {crossing.name} {touches}{more}.",
+            "middle",
+            result=result,
+            settled_by=(
+                Settle(text=f"Raise or trim the {crossing.tightest}, larger tyres, lift, or another line"),
+            ),
+            subject=crossing.name,
+        )
+
+
+RULES = (too_tall, angle_short, nose_up_when_loaded, touches_ground)

@@ -29,6 +29,8 @@ def tyre_room(here: Here) -> Iterator[Finding]:
             f"{gap.name[:1].upper()}{gap.name[1:]}, {gap.axle} wheel: {left}{here.near_mm(off)} at {here.mm(at.bump_mm)} of bump{lock}.",
             "front-axle" if gap.axle == "front" else "rear-axle",
             result=result,
+            # Many figures lie under a place; what took the room is mostly the wheel.
+            change=max(here.changes("tyres", "wheels", "spacers"), key=here.step_of, default=None),
             settled_by=(
                 *(measure_first("stance", result, place) if severity == "measure" else ()),
                 Settle(text="Trim it, a longer bump stop, less lock, or a smaller or further-in tyre"),

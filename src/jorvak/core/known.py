@@ -1,0 +1,98 @@
+"""What was worked out for a rig a moment ago, and still holds.
+
+An edit moves a few figures. A result that asked for none of them comes out the same, with all its doubt, and
+is taken from the last time. What a result asked for is written down as it asks (``results.Ask``); nothing of
+a rig reaches it in any other way, so that this changes how long an answer takes and never the answer.
+"""
+
+from collections import OrderedDict
+from collections.abc import Callable
+from dataclasses import dataclass
+from types import CodeType
+from typing import Any
+
+from jorvak.core.stages import Moment, Stage
+
+LOOKS: dict[str, Callable[[Moment], Any]] = {
+    "changes": lambda moment: moment.changes,
+    "points": lambda moment: moment.points,
+    "profiles": lambda moment: moment.rig.profiles,
+    "gaps": lambda moment: moment.rig.gaps,
+    "rig": lambda moment: moment.rig,
+    "on": lambda moment: moment.on,
+}
+"""What a result may look at that is no figure."""
+
+
+@dataclass(frozen=True, slots=True)
+class _Kept:
+    """A result and what it asked for: paths of figures, whether there or not, and names of ``LOOKS``."""
+
+    paths: frozenset[str]
+    looks: frozenset[str]
+    result: Any
+
+
+class Known:
+    """Results of the last moment at each stage of some rigs. Safe to share between threads."""
+
+    def __init__(self, most: int = 24) -> None:
+        self._most = most
+        self._last: OrderedDict[tuple[str, Stage, bool], KnownHere] = OrderedDict()
+
+    def at(self, moment: Moment) -> "KnownHere":
+        """What still holds at a moment, of the last one at its stage; it is the last one from here on."""
+        which = (moment.rig.name, moment.stage, moment.with_doubt)
+        here = KnownHere(moment, self._last.get(which))
+        self._last[which] = here
+        self._last.move_to_end(which)
+        while len(self._last) > self._most:
+            self._last.popitem(last=False)
+        return here
+
+
+class KnownHere:
+    """The results that hold at one moment, by the code of the function that works each out."""
+
+    def __init__(self, moment: Moment, last: "KnownHere | None") -> None:
+        self.moment = moment
+        self._results: dict[CodeType, _Kept] = {} if last is None else _that_hold(moment, last)
+
+    def recall(self, function: Callable[..., Any]) -> Any | None:
+        """The result of ``function``, or None where it has to be worked out."""
+        kept = self._results.get(function.__code__) if _stands_alone(function) else None
+        return None if kept is None else kept.result
+
+    def keep(self, function: Callable[..., Any], paths: set[str], looks: set[str], result: Any) -> None:
+        """Keep what ``function`` came to and what it asked for."""
+        if _stands_alone(function):
+            self._results[function.__code__] = _Kept(frozenset(paths), frozenset(looks), result)
+
+    def results(self) -> dict[CodeType, _Kept]:
+        """All of them as they are now: another thread may be adding to them."""
+        return dict(self._results)
+
+
+def _that_hold(moment: Moment, last: KnownHere) -> dict[CodeType, _Kept]:
+    moved = _moved(moment, last.moment)
+    others = frozenset(name for name, look in LOOKS.items() if look(moment) != look(last.moment))
+    return {
+        code: kept
+        for code, kept in last.results().items()
+        if kept.paths.isdisjoint(moved) and kept.looks.isdisjoint(others)
+    }
+
+
+def _moved(one: Moment, other: Moment) -> frozenset[str]:
+    """The paths whose figures are not the same at both, or that a change has set at one alone."""
+    moved = one.set_by.keys() ^ other.set_by.keys()
+    for mine, theirs in ((one.here, other.here), (one.found, other.found)):
+        moved |= {path for path in mine.keys() | theirs.keys() if mine.get(path) != theirs.get(path)}
+    return frozenset(moved)
+
+
+def _stands_alone(function: Callable[..., Any]) -> bool:
+    """Whether a function's code says all of what it does: no closure, nothing filled in."""
+    return getattr(function, "__code__", None) is not None and not (
+        function.__closure__ or function.__defaults__ or function.__kwdefaults__
+    )

@@ -1,0 +1,205 @@
+"""Centre of gravity of a rig at a stage, and how far it may lean."""
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from pydantic import ValidationError
+
+from jorvak.core.calculation import Refused
+from jorvak.core.doubt import Doubted, spread_of
+from jorvak.core.load.results import brought_by
+from jorvak.core.results import Ask, Missing
+from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.stages import Moment
+from jorvak.core.stance.cg_height import CgHeightIn, cg_height
+from jorvak.core.stance.results import axle_lift
+from jorvak.core.stance.stance import rise_at
+from jorvak.core.stance.tilt import TiltIn, TiltOut, tilt
+
+OF_THE_HEIGHT = 0.4
+OF_THE_HEIGHT_OFF = 0.05
+"""Without scales: so much of the overall height, and how far that may be off. Source: the trade's rule of thumb."""
+SOONER_DEG = 1.5
+
+
+@dataclass(frozen=True, slots=True)
+class Centre:
+    """Where the centre of gravity is; ``assumed``: nobody has weighed it. ``no_height_kg`` is mass without a height."""
+
+    behind_front_mm: float
+    height_mm: float
+    total_kg: float
+    assumed: bool
+    no_height_kg: float
+
+
+@dataclass(frozen=True, slots=True)
+class Tip:
+    """The side slope at which it would tip at rest, as found and here: a limit never to approach."""
+
+    found_deg: float
+    calculated: TiltOut
+    track_mm: float
+    centre: Centre
+    lost_deg: float
+
+
+def centre_of_gravity(ask: Ask) -> Centre:
+    """Centre of gravity: sprung mass rises with its frame, unsprung with its tyres, changes add theirs. Raises Missing."""
+    return ask.part("centre of gravity", _centre)
+
+
+def _height_as_found(ask: Ask) -> tuple[float, bool]:
+    noted = ask.maybe("body.cg_height_mm", as_found=True)
+    if noted is not None:
+        return float(noted), False
+    tall = ask.need("body.height_mm", as_found=True)
+    return OF_THE_HEIGHT * tall * ask.times(
+        "centre of gravity, as usual", OF_THE_HEIGHT_OFF / OF_THE_HEIGHT
+    ), True
+
+
+def _centre(ask: Ask) -> Centre:
+    wheelbase = ask.need("body.wheelbase_mm")
+    front, rear = ask.need("body.front_axle_kg", as_found=True), ask.need("body.rear_axle_kg", as_found=True)
+    height, assumed = _height_as_found(ask)
+    unsprung = {end: ask.typical(f"{end}_axle.unsprung_kg", as_found=True) for end in ENDS}
+    old, new = ({end: tyre(ask, end, found).static_radius_mm for end in ENDS} for found in (True, False))
+    total = front + rear
+    sprung = total - sum(unsprung.values())
+    sprung_height = (total * height - sum(unsprung[end] * old[end] for end in ENDS)) / sprung
+    sprung_x = (rear - unsprung["rear"]) * wheelbase / sprung
+    up = {end: axle_lift(ask, end).frame_rise_mm for end in ENDS}
+    brings = ask.part("what changes bring, with heights", _brought)
+    factor = ask.times("masses of the changes", brings.off_share)
+    sprung_height += rise_at(sprung_x, wheelbase, up["front"], up["rear"])
+    # Mass, mass times x, mass times height. Of a mass without a height it is taken that it changes none.
+    placed = factor * brings.kg
+    raised = placed * up["front"] + (up["rear"] - up["front"]) * factor * brings.kg_x / wheelbase
+    weights = [
+        (sprung, sprung * sprung_x, sprung * sprung_height),
+        (unsprung["front"], 0.0, unsprung["front"] * new["front"]),
+        (unsprung["rear"], unsprung["rear"] * wheelbase, unsprung["rear"] * new["rear"]),
+        (brings.front_kg, 0.0, brings.front_kg * new["front"]),
+        (brings.rear_kg, brings.rear_kg * wheelbase, brings.rear_kg * new["rear"]),
+        (placed, factor * brings.kg_x, factor * brings.kg_z + raised),
+        (factor * brings.low_kg, factor * brings.low_kg_x, factor * brings.low_kg * sprung_height),
+    ]
+    kg = sum(weight for weight, _, _ in weights)
+    return Centre(
+        behind_front_mm=sum(x for _, x, _ in weights) / kg,
+        height_mm=sum(z for _, _, z in weights) / kg,
+        total_kg=kg,
+        assumed=assumed,
+        no_height_kg=brings.low_kg + brings.unplaced_kg,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Brought:
+    """What changes bring: on the axles, with place and height, with a place alone, with neither.
+
+    Sums of mass, mass times x and mass times height; ``off_share`` is how far all of it together may be off.
+    """
+
+    front_kg: float
+    rear_kg: float
+    kg: float
+    kg_x: float
+    kg_z: float
+    low_kg: float
+    low_kg_x: float
+    unplaced_kg: float
+    off_share: float
+
+
+def _brought(ask: Ask) -> _Brought:
+    on = {"front": 0.0, "rear": 0.0}
+    kg = kg_x = kg_z = low = low_x = unplaced = off = 0.0
+    for brought in brought_by(ask):
+        for mass in brought.masses:
+            off = math.hypot(off, brought.off * mass.kg)
+            match mass.x_mm:
+                case None:
+                    unplaced += mass.kg
+                case "front" | "rear" as end:
+                    on[end] += mass.kg
+                case x_mm if mass.z_mm is None:
+                    low, low_x = low + mass.kg, low_x + mass.kg * x_mm
+                case x_mm:
+                    kg, kg_x, kg_z = kg + mass.kg, kg_x + mass.kg * x_mm, kg_z + mass.kg * mass.z_mm
+    every = kg + low
+    return _Brought(
+        on["front"], on["rear"], kg, kg_x, kg_z, low, low_x, unplaced, off / every if every > 0 else 0.0
+    )
+
+
+def tip(ask: Ask) -> Tip:
+    """How far it may lean at rest, and how much of that changes took. Raises Missing."""
+    found_track = min(ask.need(f"body.{end}_track_mm", as_found=True) for end in ENDS)
+    track = min(ask.need(f"body.{end}_track_mm") + _wider_mm(ask, end) for end in ENDS)
+    height, _ = _height_as_found(ask)
+    found = tilt(TiltIn(track_mm=found_track, cg_height_mm=height))
+    centre = centre_of_gravity(ask)
+    here = tilt(TiltIn(track_mm=track, cg_height_mm=centre.height_mm))
+    return Tip(found.tip_deg, here, track, centre, found.tip_deg - here.tip_deg)
+
+
+def _wider_mm(ask: Ask, end: End) -> float:
+    """How much wider the track is by wheels that stand further out."""
+    place = f"wheels.{end}_left"
+    if ask.maybe(f"{place}.offset_mm", as_found=True) is None:
+        return 0.0
+    return 2 * (ask.more(f"{place}.spacer_mm") - ask.more(f"{place}.offset_mm"))
+
+
+RAISED_OFF_MM = 3.0
+READING_OFF_KG = 1.0
+
+
+def weighed(
+    here: Moment, front_level_kg: float, front_raised_kg: float, raise_mm: float
+) -> tuple[float, float]:
+    """Height of the centre of gravity by two weighings, and its ±: both readings are of one scale.
+
+    Raises Refused on the reading that cannot be, or on ``typed`` naming the figure of the rig that is missing.
+    """
+    ask = Ask(here)
+    try:
+        wheelbase = ask.need("body.wheelbase_mm")
+        total = ask.need("body.front_axle_kg") + ask.need("body.rear_axle_kg")
+        front, rear = (tyre(ask, end).static_radius_mm for end in ENDS)
+    except Missing as missing:
+        raise Refused("typed", f"It waits for the {missing.waits.label}.") from None
+
+    def height(by: Mapping[str, float]) -> float | None:
+        scale = 1 + by.get("scale", 0.0)
+        try:
+            return cg_height(
+                CgHeightIn(
+                    wheelbase_mm=wheelbase,
+                    total_kg=total * scale,
+                    front_level_kg=(front_level_kg + by.get("level", 0.0)) * scale,
+                    front_raised_kg=(front_raised_kg + by.get("raised", 0.0)) * scale,
+                    raise_mm=raise_mm + by.get("raise", 0.0),
+                    front_radius_mm=front,
+                    rear_radius_mm=rear,
+                )
+            ).cg_height_mm
+        except (Refused, ValidationError):
+            return None
+
+    offs = {"scale": 0.01, "level": READING_OFF_KG, "raised": READING_OFF_KG, "raise": RAISED_OFF_MM}
+    cg_height(
+        CgHeightIn(
+            wheelbase_mm=wheelbase, total_kg=total, front_level_kg=front_level_kg,
+            front_raised_kg=front_raised_kg, raise_mm=raise_mm, front_radius_mm=front, rear_radius_mm=rear,
+        )
+    )  # fmt: skip
+    here_mm = height({})
+    assert here_mm is not None
+    spread = spread_of(
+        here_mm, height, {name: Doubted(0.0, off) for name, off in offs.items()}, together=False
+    )
+    return here_mm, spread.by.get((), 0.0)

@@ -1,0 +1,296 @@
+"""A vehicle driven over ground, in side view: geometry alone, whatever its grip."""
+
+import math
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from typing import TYPE_CHECKING
+
+from jorvak.core.calculation import Refused
+from jorvak.core.stance.ground import Ground
+
+if TYPE_CHECKING:
+    import numpy as np
+    from numpy.typing import NDArray
+
+    Array = NDArray[np.float64]
+
+MOST_POSITIONS = 2_000_000
+SAMPLE_MM = 20.0
+"""How closely the first place where the rear wheel can stand is looked for, before it is found exactly."""
+CLOSE_MM = 1e-7
+STOPPED_MM = 1e-6
+MOST_ROUNDS = 60
+SAME_PITCH_DEG = 0.01
+FINER = 12
+"""Into so many parts the steps are cut beside which a point comes closest."""
+
+
+@dataclass(frozen=True, slots=True)
+class Under:
+    """A point of the underside: behind the front axle, above level ground at the stance that is driven."""
+
+    name: str
+    x_mm: float
+    z_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Stands:
+    """A vehicle at the stance that is driven."""
+
+    wheelbase_mm: float
+    front_radius_mm: float
+    rear_radius_mm: float
+    points: Sequence[Under]
+
+    @property
+    def level_deg(self) -> float:
+        """The angle of the line between the wheels' centres on level ground."""
+        return math.degrees(math.atan2(self.front_radius_mm - self.rear_radius_mm, self.wheelbase_mm))
+
+    @property
+    def apart_mm(self) -> float:
+        """Between the wheels' centres."""
+        return math.hypot(self.wheelbase_mm, self.front_radius_mm - self.rear_radius_mm)
+
+
+@dataclass(frozen=True)
+class Poses:
+    """Where the vehicle stands at each position, arrays of one length: both centres, and the pitch, nose up positive."""
+
+    front_x: "Array"
+    front_z: "Array"
+    rear_x: "Array"
+    rear_z: "Array"
+    pitch_deg: "Array"
+
+
+@dataclass(frozen=True)
+class Closest:
+    """Where a point came closest: its clearance, the front centre's x then, and where on the ground."""
+
+    name: str
+    clearance_mm: float
+    front_x_mm: float
+    ground_x_mm: float
+    ground_z_mm: float
+
+
+@dataclass(frozen=True)
+class Crossing:
+    """A drive over ground: every pose, where each point came closest, where it was stopped (None: it was not)."""
+
+    poses: Poses
+    closest: tuple[Closest, ...]
+    blocked_at_mm: float | None
+
+    @property
+    def tightest(self) -> Closest:
+        """The point that came closest; of equal ones the first."""
+        return min(self.closest, key=lambda each: each.clearance_mm)
+
+    @property
+    def max_pitch_deg(self) -> float:
+        """The largest by size, with its sign; of two alike the nose-up one."""
+        up, down = float(self.poses.pitch_deg.max()), float(self.poses.pitch_deg.min())
+        return up if abs(up) >= abs(down) - SAME_PITCH_DEG else down
+
+
+def drive(ground: Ground, stands: Stands, step_mm: float) -> Crossing:
+    """Drive over ``ground`` in steps. Raises Refused on ``points`` and ``step_mm``."""
+    import numpy as np
+
+    names = [point.name for point in stands.points]
+    if not names:
+        raise Refused("points", "There is nothing under the vehicle: give at least one point.")
+    if len(set(names)) < len(names):
+        raise Refused("points", "Two points have one name: which of them touches could not be said.")
+    front = _positions(ground, stands, step_mm)
+    poses, blocked = _until_stopped(ground, stands, front)
+    behind = np.array([point.x_mm for point in stands.points])
+    up = np.array([point.z_mm - stands.front_radius_mm for point in stands.points])
+    poses = _finer_where_it_matters(ground, stands, poses, behind, up)
+    x, z = paths(poses, behind, up)
+    closest = tuple(_closest(ground, poses, name, x[:, i], z[:, i]) for i, name in enumerate(names))
+    return Crossing(poses, closest, blocked)
+
+
+def paths(poses: Poses, behind_mm: "Array", above_centre_mm: "Array") -> "tuple[Array, Array]":
+    """Where points of the vehicle are at each pose: arrays of shape (poses, points)."""
+    import numpy as np
+
+    turn = np.radians(poses.pitch_deg)[:, None]
+    cos, sin = np.cos(turn), np.sin(turn)
+    x: Array = poses.front_x[:, None] - behind_mm * cos - above_centre_mm * sin
+    z: Array = poses.front_z[:, None] - behind_mm * sin + above_centre_mm * cos
+    return x, z
+
+
+def _finer_where_it_matters(
+    ground: Ground, stands: Stands, poses: Poses, behind: "Array", up: "Array"
+) -> Poses:
+    """The poses, with more of them around those at which a point is closest or the pitch largest.
+
+    There the vehicle often turns over an edge, and a step to either side it is better off.
+    """
+    import numpy as np
+
+    x, z = paths(poses, behind, up)
+    closest = (z - ground.height(x.ravel()).reshape(x.shape)).argmin(axis=0)
+    at = np.unique([*closest, int(poses.pitch_deg.argmax()), int(poses.pitch_deg.argmin())])
+    front, last = poses.front_x, len(poses.front_x) - 1
+    between = [
+        np.linspace(front[a], front[b], FINER + 1)[1:-1]
+        for a, b in {(int(a), int(b)) for k in at for a, b in ((max(k - 1, 0), k), (k, min(k + 1, last)))}
+        if b > a
+    ]
+    if not between:
+        return poses
+    more = _pose(ground, stands, np.concatenate(between))
+    order = np.argsort(np.concatenate([front, more.front_x]), kind="stable")
+    joined = (
+        np.concatenate([one, other])[order]
+        for one, other in zip(vars(poses).values(), vars(more).values(), strict=True)
+    )
+    return Poses(*joined)
+
+
+def _positions(ground: Ground, stands: Stands, step_mm: float) -> "Array":
+    """Front centres from before the ground, with the overhang driven up to it, to beyond it."""
+    import numpy as np
+
+    larger = max(stands.front_radius_mm, stands.rear_radius_mm)
+    ahead = max(0.0, *(-point.x_mm for point in stands.points))
+    behind = max(0.0, *(point.x_mm - stands.wheelbase_mm for point in stands.points))
+    first = float(ground.x[0]) - larger - ahead - 1.0
+    last = float(ground.x[-1]) + stands.wheelbase_mm + larger + behind
+    if (last - first) / step_mm > MOST_POSITIONS:
+        raise Refused("step_mm", f"That would be more than {MOST_POSITIONS:,} positions: take longer steps.")
+    inner = first + step_mm * np.arange(math.ceil((last - first) / step_mm - 1e-9))
+    return np.append(inner, last)
+
+
+def _until_stopped(ground: Ground, stands: Stands, front: "Array") -> tuple[Poses, float | None]:
+    """The poses up to where a wheel is stopped, the last one just short of it."""
+    import numpy as np
+
+    front_stop = min(ground.stops(stands.front_radius_mm), default=math.inf)
+    rear_stop = min(ground.stops(stands.rear_radius_mm), default=math.inf)
+    if front_stop == rear_stop == math.inf:
+        return _pose(ground, stands, front), None
+    driven = front[front < front_stop]
+    if len(driven) == 0:
+        driven = np.array([front_stop - STOPPED_MM])
+    poses = _pose(ground, stands, driven)
+    free = poses.rear_x < rear_stop
+    count = len(driven) if free.all() else max(int(np.argmin(free)), 1)
+    if free.all() and front_stop == math.inf:
+        return poses, None
+    good = float(driven[count - 1])
+    beyond = float(driven[count]) if count < len(driven) else front_stop
+    while beyond - good > STOPPED_MM:
+        tried = np.linspace(good, beyond, 64)
+        ok = (_pose(ground, stands, tried[1:-1]).rear_x < rear_stop) & (tried[1:-1] < front_stop)
+        first_bad = len(ok) if ok.all() else int(np.argmin(ok))
+        good, beyond = float(tried[first_bad]), float(tried[first_bad + 1])
+    return _pose(ground, stands, np.append(driven[:count], good)), good
+
+
+def _pose(ground: Ground, stands: Stands, front: "Array") -> Poses:
+    import numpy as np
+
+    front_z = ground.rests(front, stands.front_radius_mm)
+    rear = _rear(ground, stands, front, front_z)
+    rear_z = ground.rests(rear, stands.rear_radius_mm)
+    pitch = np.degrees(np.arctan2(front_z - rear_z, front - rear)) - stands.level_deg
+    return Poses(front, front_z, rear, rear_z, pitch)
+
+
+def _rear(ground: Ground, stands: Stands, front: "Array", front_z: "Array") -> "Array":
+    """Where the rear centre stands: the rearmost place at its distance from the front one."""
+    import numpy as np
+
+    apart = stands.apart_mm
+
+    def too_far(which: "NDArray[np.intp]", at: "Array") -> "Array":
+        """By how much the centres are further apart than they are; below 0 they are too near."""
+        rests = ground.rests(at, stands.rear_radius_mm)
+        gone: Array = np.hypot(front[which] - at, front_z[which] - rests) - apart
+        return gone
+
+    everywhere = np.arange(len(front))
+    low = front - apart
+    low_by = too_far(everywhere, low)
+    high, high_by = low.copy(), np.zeros_like(low)
+    searching = np.flatnonzero(low_by > CLOSE_MM)
+    for ahead in np.arange(SAMPLE_MM, apart + SAMPLE_MM, SAMPLE_MM):
+        if len(searching) == 0:
+            break
+        tried = np.minimum(front[searching] - apart + ahead, front[searching])
+        by = too_far(searching, tried)
+        near, far = by <= 0, by > 0
+        high[searching[near]], high_by[searching[near]] = tried[near], by[near]
+        low[searching[far]], low_by[searching[far]] = tried[far], by[far]
+        searching = searching[far]
+    _close_in(too_far, low, low_by, high, high_by)
+    return high
+
+
+def _close_in(
+    too_far: "Callable[[NDArray[np.intp], Array], Array]",
+    low: "Array",
+    low_by: "Array",
+    high: "Array",
+    high_by: "Array",
+) -> None:
+    """Move ``high`` to where ``too_far`` is nothing, from brackets. Source: the Illinois variant of regula falsi."""
+    import numpy as np
+
+    open_ = np.flatnonzero(high > low)
+    side = np.zeros(len(low), dtype=int)
+    for _ in range(MOST_ROUNDS):
+        open_ = open_[(high[open_] - low[open_] > CLOSE_MM) & (np.abs(high_by[open_]) > CLOSE_MM)]
+        if len(open_) == 0:
+            return
+        a, b, fa, fb = low[open_], high[open_], low_by[open_], high_by[open_]
+        tried = np.clip(b - fb * (b - a) / (fb - fa), a, b)
+        by = too_far(open_, tried)
+        near, far = by <= 0, by > 0
+        # An end that stays twice counts half, so that the other one comes in as well.
+        again_near, again_far = near & (side[open_] == 1), far & (side[open_] == -1)
+        low_by[open_[again_near]] /= 2
+        high_by[open_[again_far]] /= 2
+        high[open_[near]], high_by[open_[near]] = tried[near], by[near]
+        low[open_[far]], low_by[open_[far]] = tried[far], by[far]
+        side[open_] = np.where(near, 1, -1)
+
+
+def _closest(ground: Ground, poses: Poses, name: str, x: "Array", z: "Array") -> Closest:
+    """Where a point on a path of straight pieces comes closest: at a corner of the path or over one of the ground."""
+    import numpy as np
+
+    clear = z - ground.height(x)
+    at = int(np.argmin(clear))
+    best = Closest(name, float(clear[at]), float(poses.front_x[at]), float(x[at]), float(z[at] - clear[at]))
+    upper = ground.height(ground.x)
+    # The path runs back where the nose drops: each run of it one way is looked at by itself.
+    turns = np.flatnonzero(np.diff(np.sign(np.diff(x)) >= 0)) + 1
+    for start, end in zip([0, *turns], [*(turns + 1), len(x)], strict=True):
+        run_x, run_z, run_f = x[start:end], z[start:end], poses.front_x[start:end]
+        if run_x[-1] < run_x[0]:
+            run_x, run_z, run_f = run_x[::-1], run_z[::-1], run_f[::-1]
+        passed = (ground.x >= run_x[0]) & (ground.x <= run_x[-1])
+        if not passed.any():
+            continue
+        over = np.interp(ground.x[passed], run_x, run_z) - upper[passed]
+        least = int(np.argmin(over))
+        if over[least] < best.clearance_mm:
+            corner = float(ground.x[passed][least])
+            best = Closest(
+                name,
+                float(over[least]),
+                float(np.interp(corner, run_x, run_f)),
+                corner,
+                float(upper[passed][least]),
+            )
+    return best

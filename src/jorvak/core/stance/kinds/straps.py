@@ -1,0 +1,47 @@
+"""Droop limited: straps, or a stop that the axle meets sooner."""
+
+from pydantic import Field
+
+from jorvak.core.kind_fields import End, LengthMm, added
+from jorvak.core.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.work.jobs import Job, job
+
+
+class Straps(Frozen):
+    shorter_mm: LengthMm = Field(description="droop less by", examples=["6"], gt=0)
+    axle: End = Field("front", description="axle")
+
+
+def title(fields: Straps) -> str:
+    return f"straps, {fields.axle} droop −{fields.shorter_mm:g}"
+
+
+def effect(fields: Straps, before: Figures) -> dict[str, Figure | None]:
+    path = f"{fields.axle}_suspension.strap_mm"
+    return {path: added(before, path, fields.shorter_mm)}
+
+
+def jobs(fields: Straps) -> tuple[Job, ...]:
+    return (
+        job(
+            f"Limit the {fields.axle} droop",
+            2.0,
+            (
+                "Both sides alike; to a bracket on the frame and one on the axle or arm, not to the shock.",
+                "Let the axle down on a jack until the strap is tight: joints, hoses and shock have some left.",
+            ),
+            ("stands", "springs"),
+        ),
+    )
+
+
+KIND = Kind(
+    name="straps",
+    words=("strap", "straps"),
+    example="straps 6 front",
+    fields=Straps,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)

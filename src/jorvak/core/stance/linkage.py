@@ -1,0 +1,178 @@
+"""What holds the axles of a rig at a stage: track bar, radius arms, rear links, half shafts."""
+
+import math
+from dataclasses import dataclass
+
+from jorvak.core.results import Ask
+from jorvak.core.stance.balance import centre_of_gravity
+from jorvak.core.stance.caster import CasterIn, caster
+from jorvak.core.stance.four_link import FourLinkIn, FourLinkOut, Link, LinkEnd, four_link
+from jorvak.core.stance.half_shaft import HalfShaftIn, HalfShaftOut, half_shaft
+from jorvak.core.stance.results import axle_lift, tyre_rise
+from jorvak.core.stance.stance import rise_at
+from jorvak.core.stance.suspension import travel
+from jorvak.core.stance.track_bar import TrackBarIn, TrackBarOut, track_bar
+
+INNER_LIMIT_DEG = 23.0
+OUTER_LIMIT_DEG = 45.0
+
+
+@dataclass(frozen=True, slots=True)
+class Bar:
+    """The track bar after the lift. ``shift_mm`` is 0 where an adjuster or a raised bracket takes it back.
+
+    ``link_apart_deg`` is how far bar and drag link are from parallel; None where the link was not measured.
+    """
+
+    calculated: TrackBarOut
+    settled: bool
+    shift_mm: float
+    link_apart_deg: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class CasterHere:
+    """Caster at a stage: what it was, what the lift took, what arms gave back, the lowest that it may be."""
+
+    found_deg: float
+    rotation_deg: float
+    gained_deg: float
+    caster_deg: float
+    pinion_up_deg: float
+    lowest_deg: float
+    lowest_noted: bool
+    on_arms: bool
+
+
+@dataclass(frozen=True, slots=True)
+class HalfShafts:
+    """The half shafts of the independent axle; ``assumed``: a joint's limit is a usual one and not this one's.
+
+    ``limit_droop_mm`` is the least that must go of the droop for the inner joint.
+    """
+
+    calculated: HalfShaftOut
+    lock_deg: float
+    inner_limit_deg: float
+    outer_limit_deg: float
+    assumed: bool
+    limit_droop_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Links:
+    """The rear links from the side at a stage, and where their lines meet."""
+
+    upper: Link
+    lower: Link
+    cg_height_mm: float
+    calculated: FourLinkOut
+
+
+BELOW_FOUND_DEG = 1.5
+"""Where no lower limit is given, so much below that as found is too little caster."""
+
+
+def bar(ask: Ask) -> Bar:
+    """The front track bar after the lift. Raises Missing, and Refused where it does not reach."""
+    length, drop = ask.need("steering.track_bar_mm"), ask.need("steering.track_bar_drop_mm")
+    lift = axle_lift(ask, "front").suspension_lift_mm
+    answer = track_bar(TrackBarIn(length_mm=length, drop_mm=drop, lift_mm=lift))
+    settled = ask.maybe("steering.track_bar") in ("adjustable", "raised bracket")
+    link, link_drop = ask.maybe("steering.drag_link_mm"), ask.maybe("steering.drag_link_drop_mm")
+    apart = None
+    if link is not None and link_drop is not None:
+        other = track_bar(TrackBarIn(length_mm=link, drop_mm=link_drop, lift_mm=lift))
+        apart = answer.angle_deg - other.angle_deg
+    return Bar(answer, settled, 0.0 if settled else answer.side_shift_mm, apart)
+
+
+def caster_here(ask: Ask) -> CasterHere:
+    """Caster at a stage: arms turn the axle as they steepen; without them it loses the change in rake. Raises Missing."""
+    found = ask.need("steering.caster_deg", as_found=True)
+    gained = ask.more("steering.caster_deg")
+    length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
+    on_arms = length is not None and drop is not None
+    if on_arms:
+        lowered = ask.more("front_suspension.arm_drop_bracket_mm")
+        lift = axle_lift(ask, "front").suspension_lift_mm - lowered
+        turned = caster(
+            CasterIn(arm_length_mm=length, drop_mm=drop, lift_mm=lift, caster_deg=found)
+        ).rotation_deg
+    else:
+        turned = rake_change_deg(ask)
+    lowest = ask.maybe("steering.caster_low_deg")
+    return CasterHere(
+        found_deg=found,
+        rotation_deg=turned,
+        gained_deg=gained,
+        caster_deg=found - turned + gained,
+        pinion_up_deg=turned - gained,
+        lowest_deg=found - BELOW_FOUND_DEG if lowest is None else lowest,
+        lowest_noted=lowest is not None,
+        on_arms=on_arms,
+    )
+
+
+def rake_change_deg(ask: Ask) -> float:
+    """How far the frame has turned nose down. Raises Missing."""
+    front, rear = axle_lift(ask, "front").frame_rise_mm, axle_lift(ask, "rear").frame_rise_mm
+    return math.degrees(math.atan((rear - front) / ask.need("body.wheelbase_mm")))
+
+
+def half_shafts(ask: Ask) -> HalfShafts:
+    """The front half shafts through travel and lock. Raises Missing."""
+    reach, drop = ask.need("half_shafts.reach_mm"), ask.need("half_shafts.drop_mm")
+    lock = max(ask.maybe("steering.lock_out_deg") or 0.0, ask.maybe("steering.lock_in_deg") or 0.0)
+    goes = travel(ask, "front")
+    inner, outer = ask.maybe("half_shafts.inner_limit_deg"), ask.maybe("half_shafts.outer_limit_deg")
+    given = HalfShaftIn(
+        reach_mm=reach,
+        sweep_mm=ask.maybe("half_shafts.sweep_mm") or 0.0,
+        drop_mm=drop,
+        lift_mm=axle_lift(ask, "front").suspension_lift_mm,
+        droop_travel_mm=goes.droop_mm,
+        bump_travel_mm=goes.bump_mm,
+        steer_deg=lock,
+        inner_limit_deg=inner or INNER_LIMIT_DEG,
+        outer_limit_deg=outer or OUTER_LIMIT_DEG,
+    )
+    reaches = given.reach_mm * math.tan(math.radians(given.inner_limit_deg))
+    lowest = math.sqrt(max(reaches**2 - given.sweep_mm**2, 0.0))
+    return HalfShafts(
+        half_shaft(given),
+        lock,
+        given.inner_limit_deg,
+        given.outer_limit_deg,
+        inner is None or outer is None,
+        max(given.drop_mm + given.lift_mm + given.droop_travel_mm - lowest, 0.0),
+    )
+
+
+def rear_links(ask: Ask) -> Links:
+    """The rear links: frame ends rise with the frame, axle ends with the tyres. Raises Missing."""
+    wheelbase = ask.need("body.wheelbase_mm")
+    front, rear = axle_lift(ask, "front").frame_rise_mm, axle_lift(ask, "rear").frame_rise_mm
+    axle_up = tyre_rise(ask, "rear")
+
+    def link(name: str) -> Link:
+        at_frame, at_axle = (
+            LinkEnd(
+                x_mm=ask.need(f"rear_links.{name}_{end}_x_mm"), z_mm=ask.need(f"rear_links.{name}_{end}_z_mm")
+            )
+            for end in ("frame", "axle")
+        )
+        up = rise_at(at_frame.x_mm, wheelbase, front, rear)
+        return Link(
+            frame=LinkEnd(x_mm=at_frame.x_mm, z_mm=at_frame.z_mm + up),
+            axle=LinkEnd(x_mm=at_axle.x_mm, z_mm=at_axle.z_mm + axle_up),
+        )
+
+    upper, lower = link("upper"), link("lower")
+    height = centre_of_gravity(ask).height_mm
+    return Links(
+        upper,
+        lower,
+        height,
+        four_link(FourLinkIn(upper=upper, lower=lower, wheelbase_mm=wheelbase, cg_height_mm=height)),
+    )

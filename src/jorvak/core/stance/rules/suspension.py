@@ -1,0 +1,156 @@
+"""Springs, shocks and hoses at the ends of their travel, and sides that are not alike."""
+
+from collections.abc import Iterator
+from typing import Any
+
+from jorvak.core.findings import Finding, Here, Place, Settle, add, measure_first, room
+from jorvak.core.results import Result
+from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.stance.kinds.bump_stops import BumpStops
+from jorvak.core.stance.kinds.straps import Straps
+from jorvak.core.stance.suspension import HOSE_SLACK_MM
+
+PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
+UNEVEN_MM = 5.0
+"""Sides whose measured ride heights differ by so much give a reason for sides that are not alike."""
+
+
+def shocks(here: Here) -> Iterator[Finding]:
+    """Spare stroke at both ends of a shock, less what is wanted there."""
+    for end in ENDS:
+        result = _of(here, end, "shock")
+        if result.value is None or not _touched(here, end):
+            continue
+        answer = result.value.calculated
+        for code, place, left, what, more_mm in (
+            ("shock-bottoms", "bump_spare_mm", answer.bump_left_mm, "bump", answer.extend_bump_stop_mm),
+            ("shock-tops-out", "droop_spare_mm", answer.droop_left_mm, "droop", answer.limit_droop_mm),
+        ):
+            off = result.off(place)
+            severity = room(getattr(result.value, place), off)
+            if severity is None:
+                continue
+            by = round(more_mm + off)
+            settle = (
+                add("bump-stops", BumpStops(longer_mm=by, axle=end))
+                if what == "bump"
+                else add("straps", Straps(shorter_mm=by, axle=end))
+            )
+            says = f"{here.mm(left)} left" if left >= 0 else f"{here.mm(-left)} too little"
+            yield here.finding(
+                code,
+                severity,
+                f"The {end} shock has {says}{here.near_mm(off)} at full {what}; 10 mm are wanted.",
+                PLACES[end],
+                result=result,
+                settled_by=(
+                    *(measure_first("stance", result, place) if severity == "measure" else ()),
+                    settle,
+                    Settle(text="Or a shock of another length"),
+                ),
+                subject=end,
+            )
+
+
+def springs(here: Here) -> Iterator[Finding]:
+    """Whether the coil binds at full bump or comes loose at full droop."""
+    for end in ENDS:
+        result = _of(here, end, "corner")
+        if result.value is None or not _touched(here, end):
+            continue
+        answer = result.value.calculated
+        for code, key, says, settle in (
+            ("spring-coil-bound", "coil_bind_left_mm", "before its coils touch at full bump",
+             "A longer bump stop, or a spring with a shorter solid length"),
+            ("spring-unseats", "seated_by_mm", "of it still pressed at full droop",
+             "Held in its seats, limited droop, or a longer spring; if it is held, note so"),
+        ):  # fmt: skip
+            left = getattr(answer, key)
+            place = f"calculated.{key}"
+            off = result.off(place)
+            severity = None if left is None else room(left, off)
+            if severity is None or (key == "seated_by_mm" and result.value.retained):
+                continue
+            figures = (f"{end}_suspension.spring_retained",) if key == "seated_by_mm" else ()
+            yield here.finding(
+                code,
+                severity,
+                f"The {end} spring has {here.mm(left)}{here.near_mm(off)} {says}.",
+                PLACES[end],
+                result=result,
+                figures=figures,
+                settled_by=(
+                    *(measure_first("stance", result, place) if severity == "measure" else ()),
+                    Settle(text=settle, figure=figures[0] if figures else None),
+                ),
+                subject=end,
+            )
+
+
+def hose_short(here: Here) -> Iterator[Finding]:
+    """Hose, cable or breather at full droop and full lock, less the slack that it needs."""
+    for end in ENDS:
+        result, path = _of(here, end, "hose"), f"{end}_suspension.hose_spare_mm"
+        if result.value is None or not (_touched(here, end) or path in here.moment.set_by):
+            continue
+        off = result.off("spare_mm")
+        severity = room(result.value.spare_mm, off)
+        if severity is None:
+            continue
+        yield here.finding(
+            "hose-short",
+            severity,
+            f"The {end} brake hose keeps {here.mm(result.value.left_mm)}{here.near_mm(off)} at full droop; it needs {here.mm(HOSE_SLACK_MM)} of slack.",
+            PLACES[end],
+            result=result,
+            settled_by=(
+                Settle(text="Measure it with the axle hanging and the lock full", figure=path),
+                Settle(text="Longer hoses, with the old ones' thread and seat"),
+            ),
+            subject=end,
+        )
+
+
+def sides_unlike(here: Here) -> Iterator[Finding]:
+    """One side of a solid axle sprung otherwise than the other, and no measured reason for it."""
+    for end in ENDS:
+        path = f"{end}_suspension.sides"
+        if here.value(path) != "unlike" or here.value(f"{end}_axle.build") == "independent":
+            continue
+        heights = [here.moment.found.get(f"body.{end}_{side}_ride_mm") for side in ("left", "right")]
+        if all(noted is not None and noted.known == "measured" for noted in heights):
+            left, right = (noted.value for noted in heights if noted is not None)
+            if abs(left - right) >= UNEVEN_MM:
+                continue
+        yield here.finding(
+            "sides-unlike",
+            "stop",
+            f"The {end} axle is sprung otherwise on one side than on the other, and no measured height says why.",
+            PLACES[end],
+            figures=(path, f"body.{end}_left_ride_mm", f"body.{end}_right_ride_mm"),
+            settled_by=(
+                Settle(text="Both sides alike"),
+                Settle(
+                    text="Or measure both heights on level ground: a side that sags is the reason",
+                    figure=f"body.{end}_left_ride_mm",
+                ),
+            ),
+            subject=end,
+        )
+
+
+def _touched(here: Here, end: End) -> bool:
+    """Whether a change has had to do with the suspension at one end: as found it is as its maker meant it.
+
+    Load that sags it moves neither its stops nor what is left at them.
+    """
+    own = (path for path in here.moment.set_by if path.startswith(f"{end}_suspension."))
+    return any(not path.endswith(".hose_spare_mm") for path in own)
+
+
+def _of(here: Here, end: End, what: str) -> Result[Any]:
+    result: Result[Any] = getattr(here.results.stance, f"{end}_{what}")
+    return result
+
+
+RULES = (shocks, springs, hose_short, sides_unlike)

@@ -1,0 +1,166 @@
+"""Springs, shocks, hoses and travel of an axle of a rig at a stage."""
+
+import math
+from dataclasses import dataclass
+
+from jorvak.core.results import Ask, Missing
+from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
+from jorvak.core.stance.results import added_corner_kg, axle_lift, sprung_corner_kg, strut_lowered_mm
+from jorvak.core.stance.shock import ShockIn, ShockOut, shock
+from jorvak.core.stance.spring import SpringCornerIn, SpringOut, spring
+
+HOSE_SLACK_MM = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Travel:
+    """Wheel travel from the ride height at a stage: up to the stop, and down."""
+
+    bump_mm: float
+    droop_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Corner:
+    """A spring at its corner. ``retained``: held in its seats, so that it may come loose."""
+
+    calculated: SpringOut
+    travel: Travel | None
+    retained: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Shock:
+    """A shock's stroke. ``ride_mm`` is its length at ride, ``spare`` what is wanted at either end."""
+
+    calculated: ShockOut
+    ride_mm: float
+    closed_mm: float
+    open_mm: float
+    travel: Travel
+    bump_spare_mm: float
+    droop_spare_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Hose:
+    """A brake hose at full droop: what it has left, and what of that is beyond the slack that it needs."""
+
+    left_mm: float
+    spare_mm: float
+
+
+@dataclass(frozen=True, slots=True)
+class Flex:
+    """How far each axle turns against the body, one wheel at its stop and the other hanging; and the ramp that it reaches."""
+
+    front_deg: float
+    rear_deg: float
+    calculated: ArticulationOut
+
+
+def travel(ask: Ask, end: End) -> Travel:
+    """Travel from the new ride height. Raises Missing.
+
+    Stops stay where they are: a lift adds to bump and takes from droop. A spacer on a strut takes both stops
+    down with it. A strap takes from droop.
+    """
+
+    def worked_out(inner: Ask) -> Travel:
+        at = f"{end}_suspension"
+        raised = axle_lift(inner, end).suspension_lift_mm - strut_lowered_mm(inner, end)
+        bump, droop = inner.need(f"{at}.bump_mm"), inner.need(f"{at}.droop_mm")
+        return Travel(max(bump + raised, 0.0), max(droop - raised - inner.more(f"{at}.strap_mm"), 0.0))
+
+    return ask.part(f"{end} travel", worked_out)
+
+
+def corner(ask: Ask, end: End) -> Corner:
+    """The spring at one end. Raises Missing."""
+    at = f"{end}_suspension"
+    free, rate = ask.need(f"{at}.free_length_mm"), ask.need(f"{at}.rate_n_per_mm")
+    goes = _known_travel(ask, end)
+    added = added_corner_kg(ask, end)
+    carries = sprung_corner_kg(ask, end)
+    return Corner(
+        spring(
+            SpringCornerIn(
+                free_length_mm=free,
+                rate_n_per_mm=rate,
+                motion_ratio=ask.typical(f"{at}.motion_ratio"),
+                sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
+                added_kg=max(added, 0.0),
+                bump_travel_mm=None if goes is None else goes.bump_mm,
+                droop_travel_mm=None if goes is None else goes.droop_mm,
+                solid_length_mm=ask.maybe(f"{at}.solid_length_mm"),
+            )
+        ),
+        goes,
+        ask.maybe(f"{at}.spring_retained") == "yes",
+    )
+
+
+def _known_travel(ask: Ask, end: End) -> Travel | None:
+    try:
+        return travel(ask, end)
+    except Missing:
+        return None
+
+
+def shock_of(ask: Ask, end: End) -> Shock:
+    """The shock at one end; a lift lengthens it at ride, a spacer on top of a strut does not. Raises Missing."""
+    at = f"{end}_suspension"
+    closed, opened = ask.need(f"{at}.shock_closed_mm"), ask.need(f"{at}.shock_open_mm")
+    lean, ratio = ask.maybe(f"{at}.shock_lean_deg") or 0.0, ask.typical(f"{at}.motion_ratio")
+    goes = travel(ask, end)
+    raised = axle_lift(ask, end).suspension_lift_mm - strut_lowered_mm(ask, end)
+    given = ShockIn(
+        ride_length_mm=ask.need(f"{at}.shock_ride_mm", as_found=True),
+        closed_length_mm=closed,
+        open_length_mm=opened,
+        bump_travel_mm=goes.bump_mm,
+        droop_travel_mm=goes.droop_mm,
+        motion_ratio=ratio,
+        lean_deg=lean,
+    )
+    ride = given.ride_length_mm + raised * stroke_of(ask, end)
+    answer = shock(given.model_copy(update={"ride_length_mm": ride}))
+    return Shock(
+        answer,
+        ride,
+        closed,
+        opened,
+        goes,
+        answer.bump_left_mm - given.min_spare_mm,
+        answer.droop_left_mm - given.min_spare_mm,
+    )
+
+
+def stroke_of(ask: Ask, end: End) -> float:
+    """Stroke of the shock at one end for each millimetre at the wheel."""
+    lean = ask.maybe(f"{end}_suspension.shock_lean_deg") or 0.0
+    return float(ask.typical(f"{end}_suspension.motion_ratio")) * math.cos(math.radians(lean))
+
+
+def hose(ask: Ask, end: End) -> Hose:
+    """The brake hose at one end: a spacer on a strut lowers its droop stop too. Raises Missing."""
+    at = f"{end}_suspension"
+    left = ask.need(f"{at}.hose_spare_mm") - strut_lowered_mm(ask, end) + ask.more(f"{at}.strap_mm")
+    return Hose(left, left - HOSE_SLACK_MM)
+
+
+def flex(ask: Ask) -> Flex:
+    """Both axles crossed, with three wheels down. Raises Missing."""
+    tracks = [ask.need(f"body.{end}_track_mm") for end in ENDS]
+    front, rear = (
+        math.degrees(math.atan((goes.bump_mm + goes.droop_mm) / track))
+        for goes, track in zip((travel(ask, end) for end in ENDS), tracks, strict=True)
+    )
+    asked = ArticulationIn(
+        track_mm=min(tracks),
+        front_flex_deg=front,
+        rear_flex_deg=rear,
+        wheelbase_mm=ask.need("body.wheelbase_mm"),
+    )
+    return Flex(front, rear, articulation(asked))

@@ -1,0 +1,136 @@
+"""What is taken from the last time is what would be worked out now."""
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from jorvak.core import results
+from jorvak.core.assess import Assessment, assess
+from jorvak.core.known import Known
+from jorvak.core.rig import Figure, Rig
+from jorvak.core.stages import Moment, moment
+from jorvak.demo import BUILDS
+from jorvak.formats.build_file import read_build
+
+DEMO = [read_build(path.read_bytes()).rig for path in BUILDS]
+
+
+def edited(rig: Rig, edit: tuple[str, int, float]) -> Rig:
+    """One thing of a rig another: a figure, what its doubt is, a change, the order, a place, what is there."""
+    what, which, by = edit
+    paths = [path for path, figure in rig.figures.items() if isinstance(figure.value, float)]
+    path = paths[which % len(paths)]
+    figure = rig.figures[path]
+    assert isinstance(figure.value, float)
+    at = which % len(rig.changes)
+    change = rig.changes[at]
+    match what:
+        case "value":
+            moved = replace(figure, value=figure.value * by)
+            return replace(rig, figures={**rig.figures, path: moved})
+        case "doubt":
+            moved = replace(figure, known="measured", doubt=2 * by)
+            return replace(rig, figures={**rig.figures, path: moved})
+        case "gone":
+            return replace(rig, figures={p: f for p, f in rig.figures.items() if p != path})
+        case "there":
+            return replace(
+                rig, figures={**rig.figures, "steering.arm_length_mm": Figure(900 * by, "measured")}
+            )
+        case "mass":
+            heavier = change.model_copy(update={"mass_kg": 30 * by, "mass_x_mm": 400.0})
+            return replace(rig, changes=(*rig.changes[:at], heavier, *rig.changes[at + 1 :]))
+        case "order":
+            return replace(rig, changes=(*rig.changes[:at], *rig.changes[at + 1 :], change))
+        case "points":
+            return replace(rig, points=dict(list(rig.points.items())[1:]))
+        case _:
+            return replace(rig, gaps=rig.gaps[1:])
+
+
+def all_of(assessment: Assessment) -> tuple[object, ...]:
+    return assessment.results, assessment.findings, assessment.outline
+
+
+EDITS = st.tuples(
+    st.sampled_from(["value", "doubt", "gone", "there", "mass", "order", "points", "gaps"]),
+    st.integers(0, 400),
+    st.floats(0.97, 1.03),
+)
+
+
+@settings(max_examples=25)
+@given(which=st.integers(0, len(DEMO) - 1), edits=st.lists(EDITS, min_size=1, max_size=4))
+def test_what_is_known_never_changes_an_answer(which: int, edits: list[tuple[str, int, float]]) -> None:
+    known, rig = Known(), DEMO[which]
+    assess(rig, known=known)
+    for edit in edits:
+        rig = edited(rig, edit)
+        assert all_of(assess(rig, known=known)) == all_of(assess(rig))
+
+
+def test_only_what_asked_for_an_edited_figure_is_worked_out_again(monkeypatch: pytest.MonkeyPatch) -> None:
+    rig, known = DEMO[0], Known()
+    worked_out: list[Any] = []
+    honest = results._worked_out
+
+    def counting(moment: Moment, ask: results.Ask, function: Any, with_doubt: bool) -> Any:
+        if moment.known is not None:
+            worked_out.append(function)
+        return honest(moment, ask, function, with_doubt)
+
+    monkeypatch.setattr(results, "_worked_out", counting)
+    assess(rig, known=known)
+    everything = len(worked_out)
+    worked_out.clear()
+    assess(rig, known=known)
+    assert worked_out == []
+    taller = replace(rig.figures["body.height_mm"], value=1999.0)
+    assess(replace(rig, figures={**rig.figures, "body.height_mm": taller}), known=known)
+    assert 0 < len(worked_out) < everything / 3
+
+
+def test_two_rigs_of_one_name_do_not_mix() -> None:
+    known = Known()
+    same_name = replace(DEMO[1], name=DEMO[0].name)
+    for rig in (DEMO[0], same_name, DEMO[0]):
+        assert all_of(assess(rig, known=known)) == all_of(assess(rig))
+
+
+def test_few_moments_are_kept() -> None:
+    known = Known(most=2)
+    for stage in range(5):
+        assess(DEMO[0], stage, with_doubt=False, known=known)
+    assert len(known._last) == 2
+
+
+def test_a_middle_carries_the_doubt_of_all_that_lies_behind_it() -> None:
+    """A number through a middle has the ± and the shares that it has when everything behind moves by itself."""
+    rig = DEMO[0]
+
+    def behind(ask: results.Ask) -> float:
+        return float(ask.need("body.front_axle_kg") / 10 + ask.need("body.height_mm") / 7)
+
+    def through(ask: results.Ask) -> dict[str, float]:
+        return {"sum": ask.middle("m", behind) + ask.need("body.wheelbase_mm") / 9}
+
+    def shared(ask: results.Ask) -> dict[str, float]:
+        return {"sum": ask.middle("m", behind) - ask.need("body.height_mm") / 7}
+
+    def apart(ask: results.Ask) -> dict[str, float]:
+        return {"sum": behind(ask) + ask.need("body.wheelbase_mm") / 9}
+
+    for one, other in (
+        (through, apart),
+        (shared, lambda ask: {"sum": float(ask.need("body.front_axle_kg") / 10)}),
+    ):
+        mine, theirs = (results.work_out(moment(rig, "as-found"), function) for function in (one, other))
+        assert mine.off("sum") == pytest.approx(theirs.off("sum"), rel=1e-9)
+        shares, expected = (
+            {share.label: share.share for share in each.doubt_from["sum"]} for each in (mine, theirs)
+        )
+        assert {k: v for k, v in shares.items() if v > 1e-12} == pytest.approx(expected)
+    assert set(mine.rests_on) == {"body.height_mm", "body.front_axle_kg"}
