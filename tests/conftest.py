@@ -38,7 +38,7 @@ def unplanned(rig: Rig) -> Rig:
         if not path.endswith(asked) and not path.startswith("gaps.")
     }
     figures["wheels.spare.offset_mm"] = figures["wheels.front_left.offset_mm"]
-    return replace(rig, figures=figures, changes=(), questions=(), survey=(), gaps=())
+    return replace(rig, figures=figures, changes=(), questions=(), survey=(), gaps=(), profiles=())
 
 
 def planned(rig: Rig, *lines: str) -> Rig:
@@ -66,6 +66,6 @@ def without_ids(rig: Rig) -> Rig:
     """A rig as a build file has it: the store's numbers are not part of it."""
     kept = {
         key: tuple(record.model_copy(update={"id": 0}) for record in getattr(rig, key))
-        for key in ("changes", "questions", "accepted", "gaps", "parts", "survey", "photos")
+        for key in ("changes", "questions", "accepted", "gaps", "parts", "survey", "photos", "profiles")
     }
     return replace(rig, **kept)

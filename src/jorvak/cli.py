@@ -194,6 +194,13 @@ def _open(folder: Path, today: date | None) -> Any:
         return None
 
 
+def settle_memory() -> None:
+    """What was made while starting stays: the collector need not look at it again, and not after every few edits."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(20_000, 20, 50)
+
+
 def _serve(arguments: argparse.Namespace) -> int:
     from waitress import create_server
 
@@ -221,10 +228,7 @@ def _serve(arguments: argparse.Namespace) -> int:
             file=sys.stderr,
         )
         return BAD_INPUT
-    # What was made while starting stays: the collector need not look at it again, and not after every few edits.
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(20_000, 20, 50)
+    settle_memory()
     print(
         f"Jorvak is at http://127.0.0.1:{server.effective_port}/  (data in {arguments.data}; Ctrl C stops it)",
         flush=True,

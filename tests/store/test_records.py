@@ -14,6 +14,7 @@ from jorvak.core.rig import (
     Gap,
     Part,
     Photo,
+    Profile,
     Question,
     Record,
     Rig,
@@ -35,6 +36,7 @@ EXAMPLES: dict[str, Record] = {
     "survey_item": SurveyItem(zone="frame", item="sill", condition="holed", found_on=date(2026, 1, 2),
                               weighing=Weighing(repair_hours=4, hidden="much", will=False), decision="look again"),
     "photo": Photo(item="sill", file="0123456789abcdef.jpg", caption="from below", taken_on=date(2026, 1, 3)),
+    "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 
 

@@ -31,6 +31,7 @@ from jorvak.core.rig import (
     Line,
     Part,
     Photo,
+    Profile,
     Question,
     Record,
     Rig,
@@ -77,6 +78,7 @@ class RigEntry(Frozen):
     survey: Annotated[tuple[SurveyItem, ...], Field(max_length=2000)] = ()
     accepted: Annotated[tuple[Accepted, ...], Field(max_length=500)] = ()
     photos: Annotated[tuple[Photo, ...], Field(max_length=2000)] = ()
+    profiles: Annotated[tuple[Profile, ...], Field(max_length=100)] = ()
 
 
 class BuildEntry(Frozen):
@@ -125,7 +127,10 @@ def write_build(rig: Rig, written_on: date) -> str:
         vehicle=rig.vehicle,
         form=rig.form,
         brief=rig.brief,
-        **{key: getattr(rig, key) for key in ("questions", "changes", "survey", "accepted", "photos")},
+        **{
+            key: getattr(rig, key)
+            for key in ("questions", "changes", "survey", "accepted", "photos", "profiles")
+        },
     )
     plan = {
         key: value for key, value in entry.model_dump(mode="json", exclude_none=True).items() if value != []
@@ -223,6 +228,7 @@ class _Reader:
             parts=tuple(part for _, part in parts),
             survey=entry.survey,
             photos=entry.photos,
+            profiles=entry.profiles,
         )
         return Build(rig=rig, written_on=whole.written_on)
 
@@ -310,7 +316,12 @@ class _Reader:
 
     def told_once(self, entry: RigEntry) -> None:
         """Names by which others are found stand once."""
-        for key, field in (("questions", "key"), ("survey", "item"), ("accepted", "finding")):
+        for key, field in (
+            ("questions", "key"),
+            ("survey", "item"),
+            ("accepted", "finding"),
+            ("profiles", "name"),
+        ):
             names = [getattr(record, field) for record in getattr(entry, key)]
             for index, name in enumerate(names):
                 if name in names[:index]:

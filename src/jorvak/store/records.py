@@ -1,4 +1,4 @@
-"""What a rig has several of, each in a table of its own: questions, acceptances, gaps, parts, survey, photographs.
+"""What a rig has several of, each in a table of its own: questions, acceptances, gaps, parts, survey, photographs, ground.
 
 One row is one record of core/rig.py; columns are its fields, those that hold more than a plain value as JSON.
 """
@@ -8,7 +8,7 @@ import sqlite3
 from dataclasses import dataclass
 from typing import Any
 
-from jorvak.core.rig import Accepted, Gap, Part, Photo, Question, Record, SurveyItem
+from jorvak.core.rig import Accepted, Gap, Part, Photo, Profile, Question, Record, SurveyItem
 from jorvak.store.journal import Row
 
 
@@ -47,5 +47,6 @@ TABLES = {
         RecordTable("part", "parts", Part, ("faces",)),
         RecordTable("survey_item", "survey", SurveyItem, ("weighing",)),
         RecordTable("photo", "photos", Photo),
+        RecordTable("profile", "profiles", Profile, ("corners",)),
     )
 }

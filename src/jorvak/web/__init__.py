@@ -7,6 +7,7 @@ from flask import Response, request, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from werkzeug.exceptions import NotFound
 
+from jorvak.core.known import Known
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
@@ -19,6 +20,7 @@ from jorvak.web.records import record_pages
 from jorvak.web.rig import rig_pages
 from jorvak.web.rolling import rolling_pages
 from jorvak.web.sheet import View, answer
+from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
 from jorvak.web.weigh import weigh_pages
@@ -41,6 +43,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     )
     app.config.update(
         RIGS=rigs,
+        KNOWN=Known(),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
@@ -48,7 +51,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     security.protect(app)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, trip_pages,
+        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
         history_pages,
     ):  # fmt: skip
         app.register_api(pages)

@@ -187,7 +187,7 @@ def _state(token: str, drive: OpenDrive, status: int = 200, thin: bool = False) 
     moments = drive.reader.moments
     # While a long file comes in only its length is told: the fit is for its end.
     fit = (
-        DriveFit(len(moments), 0, moments[-1].at_s if moments else 0.0, None, None, (), ())
+        DriveFit(len(moments), 0, moments[-1].at_s if moments else 0.0, None, None, None, (), ())
         if thin
         else _fit(drive)
     )

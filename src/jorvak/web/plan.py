@@ -17,7 +17,7 @@ from jorvak.core.shorthand import read_fields
 from jorvak.core.stages import read_stage, steps_before
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, known, rigs, today
 
 plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
 
@@ -27,7 +27,10 @@ class ChangePath(RigPath):
 
 
 class LineText(BaseModel):
+    """A line as it is typed. ``quick``: every figure at its word, for the drawing while keys come; then with its doubt."""
+
     text: str = Field(max_length=2000)
+    quick: bool = False
 
 
 class LineAnswer(BaseModel):
@@ -95,7 +98,10 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     try:
         typed = read_line(body.text, rig, query.preset)
         said = LineAnswer(
-            preview=preview(rig, typed, read_stage(query.stage), query.preset, today()), problem=None
+            preview=preview(
+                rig, typed, read_stage(query.stage), query.preset, today(), known(), with_doubt=not body.quick
+            ),
+            problem=None,
         )
     except Refused as refused:
         said = LineAnswer(preview=None, problem=refused.message)

@@ -1,4 +1,4 @@
-"""What a rig has several of: questions, gaps, parts and survey items, each written and taken out one at a time."""
+"""What a rig has several of: questions, gaps, parts, survey items and ground, each written and taken out one at a time."""
 
 from typing import Any, Literal
 
@@ -18,8 +18,8 @@ record_pages = APIBlueprint(
     "records", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="records")]
 )
 
-Table = Literal["question", "gap", "part", "survey_item"]
-Droppable = Literal["question", "gap", "part", "survey_item", "photo", "accepted"]
+Table = Literal["question", "gap", "part", "survey_item", "profile"]
+Droppable = Literal["question", "gap", "part", "survey_item", "photo", "accepted", "profile"]
 NAMES = {
     "question": "key",
     "gap": "name",
@@ -27,6 +27,7 @@ NAMES = {
     "survey_item": "item",
     "photo": "file",
     "accepted": "finding",
+    "profile": "name",
 }
 FAMILIES = {"gap": "gaps", "part": "parts"}
 WORDS = {
@@ -36,6 +37,7 @@ WORDS = {
     "survey_item": "survey",
     "photo": "photograph",
     "accepted": "acceptance",
+    "profile": "ground",
 }
 
 

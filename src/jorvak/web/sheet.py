@@ -10,6 +10,7 @@ from pydantic import BaseModel, Field
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.kinds import jobs_of, title_of
+from jorvak.core.known import Known
 from jorvak.core.money.totals import Totals, running, totals
 from jorvak.core.quantities import PRESETS, Preset
 from jorvak.core.results import Result
@@ -26,14 +27,17 @@ from jorvak.core.rig import (
     MassKnown,
     Part,
     Photo,
+    Profile,
     Question,
     Record,
     Rig,
     State,
     SurveyItem,
 )
+from jorvak.core.rolling.counting import shown_per_true
 from jorvak.core.rolling.results import GearTable
-from jorvak.core.stages import Stage, is_chosen, moment, read_stage
+from jorvak.core.stages import NAMED, Stage, is_chosen, moment, read_stage
+from jorvak.core.stance.across import loaded
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left, guessed_hours
 from jorvak.core.work.jobs import Job
@@ -116,16 +120,29 @@ class KeptPhoto(Kept):
     photo: Photo
 
 
+class KeptProfile(Kept):
+    profile: Profile
+
+
 class KeptAcceptance(Kept):
     accepted: Accepted
 
 
 class Outlines(BaseModel):
-    """The three states that lie over one another on the strip."""
+    """The three states that lie over one another on the strip, and the stage with its load aboard."""
 
     found: Outline
     today: Outline
     planned: Outline
+    loaded: Outline
+
+
+class Speedometers(BaseModel):
+    """What the speedometer shows for each km/h of truth, in the three states; None where that cannot be said."""
+
+    found: float | None
+    today: float | None
+    planned: float | None
 
 
 class Sheet(BaseModel):
@@ -149,6 +166,7 @@ class Sheet(BaseModel):
     survey: list[KeptItem]
     photos: list[KeptPhoto]
     accepted: list[KeptAcceptance]
+    profiles: list[KeptProfile]
     money: Totals = Field(description="of everything on the plan")
     money_here: Totals = Field(description="of what is on the rig at the stage")
     stage: Stage
@@ -156,6 +174,7 @@ class Sheet(BaseModel):
     found_gears: Result[GearTable]
     headlines: tuple[Headline, ...]
     outlines: Outlines
+    speedometers: Speedometers
     undo: str | None
     redo: str | None
 
@@ -178,6 +197,12 @@ def photo_files() -> PhotoFiles:
     return found
 
 
+def known() -> Known:
+    """What the running application worked out lately."""
+    found: Known = current_app.config["KNOWN"]
+    return found
+
+
 def today() -> date:
     """Today, or the day that the application was told to take for it."""
     fixed: date | None = current_app.config["TODAY"]
@@ -192,16 +217,17 @@ def as_json(model: BaseModel) -> Response:
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
-    built = sheet(record, read_stage(view.stage) if stage is None else stage, view.preset, today())
+    built = sheet(record, read_stage(view.stage) if stage is None else stage, view.preset, today(), known())
     return Response(built.model_dump_json(), status, mimetype="application/json")
 
 
-def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
+def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Known) -> Sheet:
     """The sheet of a rig at a stage. A step that the order no longer has becomes its last."""
     rig = record.rig
     if isinstance(stage, int):
         stage = min(stage, len(rig.changes))
-    here, found = assess(rig, stage, preset, on=on), found_results(rig)
+    here, found = assess(rig, stage, preset, on=on, known=known), found_results(rig, known)
+    found_state, today_state, planned_state = (moment(rig, name, with_doubt=False) for name in NAMED)
     spent = running(rig)
     return Sheet(
         id=record.id,
@@ -225,6 +251,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         survey=[KeptItem(**_kept(record, "survey_item", item), item=item) for item in rig.survey],
         photos=[KeptPhoto(**_kept(record, "photo", photo), photo=photo) for photo in rig.photos],
         accepted=[KeptAcceptance(**_kept(record, "accepted", a), accepted=a) for a in rig.accepted],
+        profiles=[KeptProfile(**_kept(record, "profile", p), profile=p) for p in rig.profiles],
         money=totals(rig, "planned"),
         money_here=totals(rig, stage),
         stage=stage,
@@ -232,9 +259,15 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date) -> Sheet:
         found_gears=found.rolling.gears,
         headlines=headlines(here.results, found, preset),
         outlines=Outlines(
-            found=outline(moment(rig, "as-found")),
-            today=outline(moment(rig, "today")),
-            planned=here.outline if stage == "planned" else outline(moment(rig, "planned")),
+            found=outline(found_state),
+            today=outline(today_state),
+            planned=here.outline if stage == "planned" else outline(planned_state),
+            loaded=outline(loaded(moment(rig, stage, with_doubt=False))),
+        ),
+        speedometers=Speedometers(
+            found=shown_per_true(found_state),
+            today=shown_per_true(today_state),
+            planned=shown_per_true(planned_state),
         ),
         undo=record.undo,
         redo=record.redo,

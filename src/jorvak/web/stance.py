@@ -1,0 +1,347 @@
+"""Stance: ground driven over, the largest obstacle that passes, ground in and out of files, the suspension cycled, a level."""
+
+from typing import Annotated, Literal
+
+from flask import Response, request
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.calculation import Number, Refused
+from jorvak.core.quantities import LENGTH, MASS, Unreadable
+from jorvak.core.quantities import read as read_quantity
+from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.rig import Corner
+from jorvak.core.stages import moment, read_stage
+from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
+from jorvak.core.stance.balance import Tip, tip, weighed
+from jorvak.core.stance.crossing import Stands
+from jorvak.core.stance.cycling import Cycle, cycle
+from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
+from jorvak.core.stance.ranking import PointAngle, Which, ranked, with_raised
+from jorvak.core.stance.results import Outline, outline
+from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
+from jorvak.formats.profile import read_profile, write_csv, write_dxf
+from jorvak.instruments.inclinometer import Inclinometer, Leaning
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import View, as_json, rigs
+
+stance_pages = APIBlueprint(
+    "stance", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="stance")]
+)
+
+STEP_MM = 10.0
+MOST_STEPS = 6000
+MOST_BYTES = 40_000_000
+Corners = Annotated[list[Corner], Field(min_length=1, max_length=4000)]
+
+
+class ObstacleSize(BaseModel):
+    key: str
+    label: str
+    usual: float
+    low: float
+    high: float
+
+
+class ObstacleKind(BaseModel):
+    """An obstacle that can be made by its sizes; the first is the one that is searched for."""
+
+    name: str
+    says: str
+    sizes: list[ObstacleSize]
+
+
+class ObstacleKinds(BaseModel):
+    obstacles: list[ObstacleKind]
+
+
+class Sized(BaseModel):
+    """An obstacle by its kind and sizes, in mm and degrees."""
+
+    kind: str
+    sizes: dict[str, Number] = {}
+
+
+class GroundTried(BaseModel):
+    """Ground to drive over: an obstacle by its sizes, or corners."""
+
+    obstacle: Sized | None = None
+    corners: Corners | None = None
+
+
+class StanceDriven(BaseModel):
+    name: Literal["found", "today", "here", "loaded"]
+    driven: Result[Driven]
+    outline: Outline
+
+
+class Crossed(BaseModel):
+    """The ground, and the stances driven over it. ``step_mm``: from position to position."""
+
+    corners: list[Corner]
+    step_mm: float
+    stances: list[StanceDriven]
+
+
+class StanceLargest(BaseModel):
+    name: Literal["found", "today", "here", "loaded"]
+    largest: Largest | None
+
+
+class Largests(BaseModel):
+    key: str
+    stances: list[StanceLargest]
+
+
+class GroundRead(BaseModel):
+    """Ground out of a file; ``thinned``: of so many points the highest of each stretch were kept."""
+
+    corners: list[Corner]
+    points: int
+    thinned: bool
+
+
+class GroundPath(RigPath):
+    format: Literal["csv", "dxf"]
+
+
+class CornersOut(BaseModel):
+    corners: Corners
+
+
+class CyclePath(RigPath):
+    end: Literal["front", "rear"]
+
+
+class Cycled(BaseModel):
+    cycle: Result[Cycle]
+
+
+class Wanted(View):
+    """How far the frame is to go up at each end, in mm; ``level``: the rear so far that it stands level with its load."""
+
+    front_mm: float = Field(0.0, ge=0, le=500)
+    rear_mm: float = Field(0.0, ge=0, le=500)
+    level: bool = False
+
+
+class AngleWanted(View):
+    which: Which = "approach"
+    wanted_deg: float | None = None
+    point: str | None = Field(None, max_length=80, description="one that is tried higher or lower")
+    up_mm: float = Field(0.0, ge=-500, le=1500)
+
+
+class StanceAngles(BaseModel):
+    name: Literal["found", "today", "here", "loaded"]
+    points: tuple[PointAngle, ...]
+
+
+class RankedAngles(BaseModel):
+    """An angle by its points, smallest first, in each stance; and of those here how far each must go up."""
+
+    stances: list[StanceAngles]
+
+
+class Ways(BaseModel):
+    """The ways, and how far up that is at each end; ``no_rake``: level was asked for and the rake is not known."""
+
+    ways: list[Way]
+    front_mm: float
+    rear_mm: float
+    no_rake: bool
+
+
+class LevelAt(View):
+    at_s: float = Field(0.0, ge=0, le=86400)
+
+
+class Level(BaseModel):
+    """What the level on the dash says, and the rig's own limits; ``margin_deg`` is the most that should be leant."""
+
+    sentence: str
+    leaning: Leaning
+    tip: Result[Tip]
+    margin_deg: float
+
+
+READINGS = {
+    "front_level_kg": ("weight on the front axle, level", "1090"),
+    "front_raised_kg": ("weight on the front axle with the rear raised", "1128"),
+    "raise_mm": ("height by which the rear was raised", "420"),
+}
+OF_THE_TIP = 1 / 3
+USUAL_MOST_DEG = 15.0
+"""A third of the angle at rest is a wide margin; where that is not known, so much."""
+
+
+class CentreReadings(BaseModel):
+    """Two readings of one scale and the height between them, as typed."""
+
+    typed: dict[str, str]
+
+
+class CentreWeighed(BaseModel):
+    height_mm: float
+    off_mm: float
+
+
+@stance_pages.get("/obstacles", responses={200: ObstacleKinds})
+def obstacle_kinds(path: RigPath) -> Response:
+    """Every kind of obstacle with its sizes."""
+    return as_json(
+        ObstacleKinds(
+            obstacles=[
+                ObstacleKind(
+                    name=o.name,
+                    says=o.says,
+                    sizes=[
+                        ObstacleSize(key=s.key, label=s.label, usual=s.usual, low=s.low, high=s.high)
+                        for s in o.sizes
+                    ],
+                )
+                for o in OBSTACLES.values()
+            ]
+        )
+    )
+
+
+@stance_pages.post("/crossing", responses={200: Crossed})
+def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
+    """Drive the rig over ground as found, today, at the stage, and that with its load. Nothing is written."""
+    if body.obstacle is not None:
+        corners = corners_of(body.obstacle.kind, body.obstacle.sizes)
+    elif body.corners is not None:
+        corners = tuple(body.corners)
+    else:
+        raise Refused("corners", "Give an obstacle or the corners of a ground.")
+    ground = check_ground(corners)
+    step = max(STEP_MM, float(ground.x[-1] - ground.x[0]) / MOST_STEPS)
+    at = stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage))
+    driven = {name: drive_over(here, ground, step) for name, here in at.items()}
+    return as_json(
+        Crossed.model_validate(
+            {
+                "corners": corners,
+                "step_mm": step,
+                "stances": [
+                    {"name": name, "driven": result, "outline": outline(at[name])}
+                    for name, result in driven.items()
+                ],
+            }
+        )
+    )
+
+
+@stance_pages.post("/crossing/largest", responses={200: Largests})
+def search_largest(path: RigPath, query: View, body: Sized) -> Response:
+    """The largest obstacle of a kind that each stance passes untouched."""
+    corners_of(body.kind, body.sizes)
+    rig = rigs().read(path.rig_id, query.person).rig
+    known: dict[Stands, Largest] = {}
+    found = []
+    for name, at in stances(rig, read_stage(query.stage)).items():
+        try:
+            here = stands(Ask(at))
+        except Missing:
+            found.append({"name": name, "largest": None})
+            continue
+        if here not in known:
+            known[here] = largest(body.kind, body.sizes, here)
+        found.append({"name": name, "largest": known[here]})
+    return as_json(Largests.model_validate({"key": OBSTACLES[body.kind].searched.key, "stances": found}))
+
+
+@stance_pages.post("/grounds/read", responses={200: GroundRead})
+def read_ground(path: RigPath) -> Response:
+    """Ground out of a CSV, GPX or DXF file, sent as it is; its name stands in ``X-Name``."""
+    data = request.get_data(cache=False)
+    if len(data) > MOST_BYTES:
+        raise Refused("file", "That file is larger than 40 MB: take the piece of ground that matters.")
+    corners = read_profile(request.headers.get("X-Name", ""), data)
+    kept, fewer = thinned(corners)
+    check_ground(kept)
+    return as_json(GroundRead(corners=list(kept), points=len(corners), thinned=fewer))
+
+
+@stance_pages.post("/grounds/<format>")
+def write_ground(path: GroundPath, body: CornersOut) -> Response:
+    """Ground as a CSV or DXF file."""
+    corners = [(x, z) for x, z in body.corners]
+    data, kind = (
+        (write_csv(corners), "text/csv") if path.format == "csv" else (write_dxf(corners), "image/vnd.dxf")
+    )
+    headers = {"Content-Disposition": f'attachment; filename="ground.{path.format}"'}
+    return Response(data, mimetype=kind, headers=headers)
+
+
+@stance_pages.get("/cycle/<end>", responses={200: Cycled})
+def cycle_axle(path: CyclePath, query: View) -> Response:
+    """One axle from full droop to full bump and lock to lock."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    at = moment(rig, read_stage(query.stage))
+    return as_json(Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end), with_doubt=False)))
+
+
+@stance_pages.get("/angles", responses={200: RankedAngles})
+def rank_angles(path: RigPath, query: AngleWanted) -> Response:
+    """An angle by its points, and what must go for the one that is wanted."""
+    found = []
+    for name, at in stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage)).items():
+        try:
+            here = stands(Ask(at))
+            if query.point is not None:
+                here = with_raised(here, query.point, query.up_mm)
+            points = ranked(here, query.which, query.wanted_deg)
+        except Missing:
+            points = ()
+        found.append({"name": name, "points": points})
+    return as_json(RankedAngles.model_validate({"stances": found}))
+
+
+@stance_pages.get("/ways-up", responses={200: Ways})
+def ways(path: RigPath, query: Wanted) -> Response:
+    """The ways in which the frame comes up by so much, with what each upsets and costs."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    stage = read_stage(query.stage)
+    level = level_when_loaded_mm(rig, stage, query.front_mm) if query.level else None
+    rear = query.rear_mm if level is None else max(level, 0.0)
+    found = ways_up(rig, stage, query.front_mm, rear, query.preset)
+    return as_json(
+        Ways(ways=list(found), front_mm=query.front_mm, rear_mm=rear, no_rake=query.level and level is None)
+    )
+
+
+@stance_pages.get("/level", responses={200: Level})
+def read_level(path: RigPath, query: LevelAt) -> Response:
+    """One sentence of the simulated inclinometer, read, beside the rig's own limits."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    sentence = Inclinometer().sentence_at(query.at_s)
+    at = moment(rig, read_stage(query.stage))
+    limit = work_out(at, tip)
+    most = USUAL_MOST_DEG if limit.value is None else limit.value.calculated.tip_deg * OF_THE_TIP
+    return as_json(Level(sentence=sentence, leaning=Leaning.of(sentence), tip=limit, margin_deg=most))
+
+
+@stance_pages.post("/centre-of-gravity", responses={200: CentreWeighed})
+def weigh(path: RigPath, query: View, body: CentreReadings) -> Response:
+    """Height of the centre of gravity from two weighings; one scale's common error cancels. Nothing is written."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    read = {key: _reading(key, text, query) for key, text in body.typed.items() if text.strip()}
+    for key in READINGS:
+        if key not in read:
+            raise Refused(key, f"The {READINGS[key][0]} is missing, for example {READINGS[key][1]}.")
+    height, off = weighed(
+        moment(rig, "today"), read["front_level_kg"], read["front_raised_kg"], read["raise_mm"]
+    )
+    return as_json(CentreWeighed(height_mm=height, off_mm=off))
+
+
+def _reading(key: str, text: str, query: View) -> float:
+    if key not in READINGS:
+        raise Refused(key, f"There is no reading “{key[:40]}”.")
+    quantity = LENGTH if key.endswith("_mm") else MASS
+    try:
+        return read_quantity(text, quantity, query.preset.unit(quantity).symbol).value
+    except Unreadable as error:
+        raise Refused(key, str(error)) from None
