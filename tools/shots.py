@@ -52,7 +52,6 @@ def story(page: Page, url: str) -> None:
     """The demo's thread on a rig of which nothing is planned, with a picture at each of its stations."""
     page.goto(f"{url}/rigs/4/rolling")
     type_line(page, "tyre 285/75R17")
-    take(page, "line")
     enter(page)
     page.get_by_role("button", name="take 4.10 rear to pull").click()
     page.get_by_text("turn 9.1 % apart").wait_for()
@@ -91,12 +90,6 @@ def story(page: Page, url: str) -> None:
     page.get_by_role("button", name="How approach comes about").first.click()
     page.get_by_text("Where its ± comes from").wait_for()
     take(page, "working")
-    page.keyboard.press("Escape")
-    page.get_by_role("dialog").wait_for(state="detached")
-    page.wait_for_timeout(200)
-    page.keyboard.press("h")
-    page.get_by_text("taken in from a build file").wait_for()
-    take(page, "history")
 
 
 def build(page: Page, url: str) -> None:
@@ -123,6 +116,24 @@ def build(page: Page, url: str) -> None:
     take(page, "parts", from_top=False)
 
 
+def stance(page: Page, url: str) -> None:
+    """Height, the suspension cycled and ground crossed on Plover."""
+    page.goto(f"{url}/rigs/1/stance")
+    page.get_by_text("Level with its load the rear comes up").wait_for()
+    page.evaluate("scrollTo(0, 250)")
+    take(page, "stance", from_top=False)
+    page.goto(f"{url}/rigs/1/stance?view=cycling")
+    page.get_by_role("button", name="liner behind comes within").click()
+    page.evaluate("scrollTo(0, 250)")
+    take(page, "cycling", from_top=False)
+    page.goto(f"{url}/rigs/1/stance?view=crossing")
+    page.get_by_role("main").get_by_role("combobox").first.select_option("kept dyke crest")
+    page.get_by_role("row", name="as planned, loaded").get_by_text("case guard").wait_for()
+    page.keyboard.press("t")
+    page.evaluate("scrollTo(0, 300)")
+    take(page, "crossing", from_top=False)
+
+
 def own_vehicle(page: Page, url: str) -> None:
     """A vehicle of which four things are known."""
     page.goto(url)
@@ -139,7 +150,7 @@ def own_vehicle(page: Page, url: str) -> None:
 def unplanned(folder: Path) -> Path:
     """Plover before anything is planned on it, as a build file."""
     build = read_build(BUILDS[0].read_bytes())
-    bare = replace(build.rig, changes=(), questions=(), survey=())
+    bare = replace(build.rig, changes=(), questions=(), survey=(), profiles=())
     file = folder / "unplanned.json"
     file.write_text(write_build(bare, build.written_on or TODAY), encoding="utf-8")
     return file
@@ -155,13 +166,11 @@ def main() -> None:
         url = server.url
         story(window(browser), url)
         build(window(browser), url)
+        stance(window(browser), url)
         own_vehicle(window(browser), url)
         tablet = window(browser, 820, 1180, NIGHT_IN_INCHES)
         tablet.goto(f"{url}/rigs/4/rolling?stage=2")
         take(tablet, "rolling-820-night")
-        tablet.goto(f"{url}/rigs/1/measure")
-        tablet.get_by_text("axle centre to ground, rear left, as found").first.wait_for()
-        take(tablet, "measure-820-night")
         browser.close()
         server.kill()
 

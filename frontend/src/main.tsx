@@ -57,6 +57,10 @@ const router = createBrowserRouter([
       },
       { path: "rolling", element: <RollingSheet /> },
       {
+        path: "stance",
+        lazy: async () => ({ Component: (await import("./sheets/stance/StanceSheet")).StanceSheet }),
+      },
+      {
         path: "driveline",
         lazy: async () => ({ Component: (await import("./sheets/driveline/DrivelineSheet")).DrivelineSheet }),
       },

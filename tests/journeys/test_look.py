@@ -16,6 +16,12 @@ SHEETS = (
     "rolling?view=sizes",
     "rolling?view=distance",
     "driveline",
+    "stance",
+    "stance?view=angles",
+    "stance?view=links",
+    "stance?view=cycling",
+    "stance?view=crossing",
+    "stance?view=balance",
     "trip",
 )
 

@@ -67,7 +67,7 @@ def test_money_and_hours_are_kept_as_they_are_left(page: Page) -> None:
     expect(page.get_by_role("button", name="undo tyres 285/75R17: hours 4.5")).to_be_visible()
     page.reload()
     expect(cost).to_have_value("1640.5")
-    page.keyboard.press("7")
+    page.keyboard.press("8")
     expect(page.get_by_role("main").get_by_text("4.5 h")).to_be_visible()
 
 
@@ -122,7 +122,7 @@ def test_a_build_goes_out_and_comes_in_through_the_browser(
 
 
 def test_the_brief_is_kept_as_it_is_left(page: Page) -> None:
-    page.keyboard.press("7")
+    page.keyboard.press("8")
     purpose = page.get_by_label("What it is for")
     purpose.fill("Snow")
     purpose.blur()

@@ -109,8 +109,26 @@ def test_a_shaft_is_tried_and_put_into_the_order(page: Page) -> None:
     shaft.get_by_role("button", name="put it into the order").click()
     expect(shaft.get_by_text("tried, not planned")).to_have_count(0)
     expect(page.get_by_label("What this upsets")).to_contain_text("smooth up to 400")
-    shaft.get_by_label("joints").select_option("double")
+    double = shaft.get_by_role("row", name="a double one at the case")
+    expect(double).to_contain_text("pointed at the case’s joint")
+    double.get_by_role("button", name="try it").click()
     expect(shaft).to_contain_text("double joint at the case")
+
+
+def test_a_pinion_is_pulled_on_the_drawing(page: Page) -> None:
+    view(page, "Plover", "6 Driveline")
+    shaft = page.get_by_label("Rear shaft", exact=True)
+    grip = shaft.locator("[data-pull='pinion up']")
+    grip.scroll_into_view_if_needed()
+    box = grip.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y + 6, steps=3)
+    page.mouse.up()
+    expect(shaft).to_contain_text("tried, not planned")
+    assert float(shaft.get_by_label("pinion up by").input_value()) > 0
 
 
 def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
@@ -118,6 +136,11 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
     swap = page.get_by_label("Side by side")
     expect(swap.get_by_role("row", name="spline count")).to_contain_text("differs")
     expect(swap).to_contain_text("To measure in the yard, donor case")
+    expect(swap).to_contain_text("rear output, front output")
+    swap.get_by_label("what comes").select_option("donor rear axle")
+    swap.get_by_label("what is there").select_option("rear axle")
+    swap.get_by_role("button", name="plan axle rear 4.10").click()
+    expect(page.get_by_label("What this upsets")).to_contain_text("axle rear 4.10")
     shakes = page.get_by_label("What shakes")
     shakes.get_by_label("The same speed on other tyres").select_option("goes")
     expect(shakes.get_by_role("listitem").first).to_contain_text("a wheel or tyre")

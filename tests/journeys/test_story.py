@@ -103,7 +103,7 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     expect(page.get_by_role("button", name="tyres 285/75R17 · today")).to_be_visible()
 
     # What still stands before the day of leaving.
-    page.keyboard.press("7")
+    page.keyboard.press("8")
     expect(
         page.get_by_text("105 days left. 2 changes still stand between, 17.0 h by the guess.")
     ).to_be_visible()

@@ -7,7 +7,7 @@ import type { Carrier, Known, MassKnown, Sheet, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
-export type Table = "question" | "gap" | "part" | "survey_item";
+export type Table = "question" | "gap" | "part" | "survey_item" | "profile";
 export type Droppable = Table | "photo" | "accepted";
 type Typed = Record<string, string>;
 /** Mass, place and cost of a change, as typed. */

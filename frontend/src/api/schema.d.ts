@@ -104,6 +104,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/angles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An angle by its points, and what must go for the one that is wanted. */
+        get: operations["stance_rank_angles_angles_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/brief": {
         parameters: {
             query?: never;
@@ -132,6 +149,23 @@ export interface paths {
         get: operations["rig_export_build_rigs__int_rig_id__build_file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/centre-of-gravity": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Height of the centre of gravity from two weighings; one scale's common error cancels. Nothing is written. */
+        post: operations["stance_weigh_centre_of_gravity_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -232,6 +266,57 @@ export interface paths {
         };
         /** Options or moments side by side. */
         get: operations["weigh_get_comparison_comparison_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/crossing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drive the rig over ground as found, today, at the stage, and that with its load. Nothing is written. */
+        post: operations["stance_drive_ground_crossing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/crossing/largest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The largest obstacle of a kind that each stance passes untouched. */
+        post: operations["stance_search_largest_crossing_largest_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/cycle/{end}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One axle from full droop to full bump and lock to lock. */
+        get: operations["stance_cycle_axle_cycle__end__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -376,6 +461,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/grounds/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ground out of a CSV, GPX or DXF file, sent as it is; its name stands in ``X-Name``. */
+        post: operations["stance_read_ground_grounds_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/grounds/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ground as a CSV or DXF file. */
+        post: operations["stance_write_ground_grounds__format__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/history": {
         parameters: {
             query?: never;
@@ -384,6 +503,23 @@ export interface paths {
             cookie?: never;
         };
         get: operations["history_history_history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One sentence of the simulated inclinometer, read, beside the rig's own limits. */
+        get: operations["stance_read_level_level_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -401,6 +537,23 @@ export interface paths {
         };
         /** What to measure next for what stands on this stage. */
         get: operations["weigh_get_measuring_measure_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/obstacles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every kind of obstacle with its sizes. */
+        get: operations["stance_obstacle_kinds_obstacles_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -680,6 +833,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/ways-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ways in which the frame comes up by so much, with what each upsets and costs. */
+        get: operations["stance_ways_ways_up_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/workings/{key}": {
         parameters: {
             query?: never;
@@ -731,6 +901,24 @@ export interface components {
             finding: string;
             /** Reason */
             reason: string;
+        };
+        /** ArticulationOut */
+        ArticulationOut: {
+            /**
+             * Ramp Distance Mm
+             * @description up along the ramp
+             */
+            ramp_distance_mm: number;
+            /**
+             * Ramp Index
+             * @description that distance per wheelbase, times 1000
+             */
+            ramp_index: number;
+            /**
+             * Wheel Lift Mm
+             * @description of the wheel on the ramp
+             */
+            wheel_lift_mm: number;
         };
         /**
          * Assessment
@@ -833,6 +1021,21 @@ export interface components {
             true_kmh: number;
         };
         /**
+         * Bar
+         * @description The track bar after the lift. ``shift_mm`` is 0 where an adjuster or a raised bracket takes it back.
+         *
+         *     ``link_apart_deg`` is how far bar and drag link are from parallel; None where the link was not measured.
+         */
+        Bar: {
+            calculated: components["schemas"]["TrackBarOut"];
+            /** Link Apart Deg */
+            link_apart_deg: number | null;
+            /** Settled */
+            settled: boolean;
+            /** Shift Mm */
+            shift_mm: number;
+        };
+        /**
          * Brief
          * @description What the vehicle is for, what it may cost, and when it has to leave.
          */
@@ -879,17 +1082,74 @@ export interface components {
             purpose: string;
         };
         /**
+         * BuildOption
+         * @description A build of the shaft as it lies, and as it would with its pinion turned the way that this build needs.
+         *
+         *     ``needs_up_deg`` turns the pinion from where it is tried: parallel to the case's axis for one joint at each
+         *     end, pointed at the case's joint for a double one; seen from the side, as it is set with a level.
+         */
+        BuildOption: {
+            /**
+             * Build
+             * @enum {string}
+             */
+            build: "single" | "double";
+            /** Needs Up Deg */
+            needs_up_deg: number;
+            /**
+             * Region
+             * @enum {integer}
+             */
+            region: 0 | 1 | 2;
+            runs: components["schemas"]["ShaftOut"];
+            then: components["schemas"]["ShaftOut"];
+            /**
+             * Then Region
+             * @enum {integer}
+             */
+            then_region: 0 | 1 | 2;
+        };
+        /**
          * Candidate
-         * @description A ratio that exists, what it comes to on these tyres, and which schools take it.
+         * @description A ratio that exists, what it comes to on these tyres, which schools take it, and the price for all axles.
+         *
+         *     ``cost`` is None where nobody has asked what a set costs, ``carrier_cost`` where one is needed and its price
+         *     is not known; ``cost`` is then without it.
          */
         Candidate: {
             calculated: components["schemas"]["RegearCandidate"];
+            /** Carrier Cost */
+            carrier_cost: number | null;
+            /** Cost */
+            cost: number | null;
             /** Fitted */
             fitted: boolean;
             /** Needs Other Carrier */
             needs_other_carrier: boolean;
             /** Schools */
             schools: ("restore" | "pull" | "cruise" | "rpm" | "crawl")[];
+        };
+        /**
+         * CasterHere
+         * @description Caster at a stage: what it was, what the lift took, what arms gave back, the lowest that it may be.
+         */
+        CasterHere: {
+            /** Caster Deg */
+            caster_deg: number;
+            /** Found Deg */
+            found_deg: number;
+            /** Gained Deg */
+            gained_deg: number;
+            /** Lowest Deg */
+            lowest_deg: number;
+            /** Lowest Noted */
+            lowest_noted: boolean;
+            /** On Arms */
+            on_arms: boolean;
+            /** Pinion Up Deg */
+            pinion_up_deg: number;
+            /** Rotation Deg */
+            rotation_deg: number;
         };
         /**
          * Catalogue
@@ -931,6 +1191,39 @@ export interface components {
             off: number;
             /** Value */
             value: number | null;
+        };
+        /**
+         * Centre
+         * @description Where the centre of gravity is; ``assumed``: nobody has weighed it. ``no_height_kg`` is mass without a height.
+         */
+        Centre: {
+            /** Assumed */
+            assumed: boolean;
+            /** Behind Front Mm */
+            behind_front_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** No Height Kg */
+            no_height_kg: number;
+            /** Total Kg */
+            total_kg: number;
+        };
+        /**
+         * CentreReadings
+         * @description Two readings of one scale and the height between them, as typed.
+         */
+        CentreReadings: {
+            /** Typed */
+            typed: {
+                [key: string]: string;
+            };
+        };
+        /** CentreWeighed */
+        CentreWeighed: {
+            /** Height Mm */
+            height_mm: number;
+            /** Off Mm */
+            off_mm: number;
         };
         /**
          * ChangeEdit
@@ -1169,6 +1462,77 @@ export interface components {
             rows: components["schemas"]["Row"][];
         };
         /**
+         * Corner
+         * @description A spring at its corner. ``retained``: held in its seats, so that it may come loose.
+         */
+        Corner: {
+            calculated: components["schemas"]["SpringOut"];
+            /** Retained */
+            retained: boolean;
+            travel: components["schemas"]["Travel"] | null;
+        };
+        /** CornersOut */
+        CornersOut: {
+            /** Corners */
+            corners: number[][];
+        };
+        /**
+         * Crossed
+         * @description The ground, and the stances driven over it. ``step_mm``: from position to position.
+         */
+        Crossed: {
+            /** Corners */
+            corners: number[][];
+            /** Stances */
+            stances: components["schemas"]["StanceDriven"][];
+            /** Step Mm */
+            step_mm: number;
+        };
+        /**
+         * Cycle
+         * @description One axle on its way. Lists stand by ``ups_mm``, from full droop to full bump, as seen from ride height.
+         *
+         *     ``half_shaft_deg`` the inner joint, ``aside_mm`` the axle's way sideways.
+         *     None: not known; ``waits_for`` says what is missing.
+         */
+        Cycle: {
+            /** Aside Mm */
+            aside_mm: number[] | null;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Events */
+            events: components["schemas"]["Event"][];
+            /** Half Shaft Deg */
+            half_shaft_deg: number[] | null;
+            /** Joints Deg */
+            joints_deg: components["schemas"]["Joints"][] | null;
+            /** Locks Deg */
+            locks_deg: number[];
+            /** Radius Mm */
+            radius_mm: number;
+            /** Rooms */
+            rooms: components["schemas"]["Room"][];
+            /** Scrub Mm */
+            scrub_mm: number;
+            /** Shock Left Mm */
+            shock_left_mm: components["schemas"]["ShockLeft"][] | null;
+            /** Track Mm */
+            track_mm: number | null;
+            /** Ups Mm */
+            ups_mm: number[];
+            /** Waits For */
+            waits_for: string[];
+            /** Width Mm */
+            width_mm: number;
+        };
+        /** Cycled */
+        Cycled: {
+            cycle: components["schemas"]["Result_Cycle_"];
+        };
+        /**
          * Decision
          * @description Which option, and why; None opens the question again.
          */
@@ -1251,11 +1615,15 @@ export interface components {
         /**
          * DriveFit
          * @description The fit so far, or why there is none yet; points to draw, thinned; steady stretches without a dial reading.
+         *
+         *     ``over_reads_pct`` is what the fit says of the dial; below 0 it reads low.
          */
         DriveFit: {
             fit: components["schemas"]["SpeedometerFitOut"] | null;
             /** Moments */
             moments: number;
+            /** Over Reads Pct */
+            over_reads_pct: number | null;
             /** Pairs */
             pairs: number;
             /** Points */
@@ -1305,6 +1673,30 @@ export interface components {
             rear_strength: components["schemas"]["Result_Strength_"];
         };
         /**
+         * Driven
+         * @description One stance driven over the ground.
+         *
+         *     ``closest`` stands tightest first. ``back_deg`` and ``over_deg`` are the pitches at which it would go over
+         *     backwards and on its nose at rest; None where the centre of gravity is not known.
+         */
+        Driven: {
+            /** Back Deg */
+            back_deg: number | null;
+            /** Blocked At Mm */
+            blocked_at_mm: number | null;
+            /** Closest */
+            closest: components["schemas"]["Touch"][];
+            frames: components["schemas"]["Frames"];
+            /** Front Radius Mm */
+            front_radius_mm: number;
+            /** Max Pitch Deg */
+            max_pitch_deg: number;
+            /** Over Deg */
+            over_deg: number | null;
+            /** Rear Radius Mm */
+            rear_radius_mm: number;
+        };
+        /**
          * DrivenGear
          * @description A driven gear that exists, and what it leaves wrong: positive reads high.
          */
@@ -1325,9 +1717,11 @@ export interface components {
         };
         /**
          * Edges
-         * @description A wheel as it is drawn: from the hub's face, inboard and outboard of it.
+         * @description A wheel as it is drawn: from the hub's face, inboard and outboard of it; ``flange_mm`` over the rim's lips.
          */
         Edges: {
+            /** Flange Mm */
+            flange_mm: number;
             /** Inner Mm */
             inner_mm: number;
             /** Offset Mm */
@@ -1358,6 +1752,20 @@ export interface components {
             person: string;
             /** Undone */
             undone: boolean;
+            /** What */
+            what: string;
+        };
+        /**
+         * Event
+         * @description Something that happens on the way: at which position and lock, and what.
+         */
+        Event: {
+            /** Bad */
+            bad: boolean;
+            /** Steer Deg */
+            steer_deg: number;
+            /** Up Mm */
+            up_mm: number;
             /** What */
             what: string;
         };
@@ -1530,6 +1938,47 @@ export interface components {
             on: string;
         };
         /**
+         * Flex
+         * @description How far each axle turns against the body, one wheel at its stop and the other hanging; and the ramp that it reaches.
+         */
+        Flex: {
+            calculated: components["schemas"]["ArticulationOut"];
+            /** Front Deg */
+            front_deg: number;
+            /** Rear Deg */
+            rear_deg: number;
+        };
+        /** FourLinkOut */
+        FourLinkOut: {
+            /**
+             * Anti Squat Pct
+             * @description null where the force line is upright or the centre lies over the axle
+             */
+            anti_squat_pct: number | null;
+            /**
+             * Ic X Mm
+             * @description instant centre; null where the links are parallel
+             */
+            ic_x_mm: number | null;
+            /**
+             * Ic Z Mm
+             * @description instant centre; null where the links are parallel
+             */
+            ic_z_mm: number | null;
+        };
+        /**
+         * Frames
+         * @description Poses to draw, arrays of one length: the front wheel's centre and the pitch, nose up positive.
+         */
+        Frames: {
+            /** Front X Mm */
+            front_x_mm: number[];
+            /** Front Z Mm */
+            front_z_mm: number[];
+            /** Pitch Deg */
+            pitch_deg: number[];
+        };
+        /**
          * Gap
          * @description A place that a tyre may touch, measured from the centre of the present wheel of that axle.
          */
@@ -1677,6 +2126,93 @@ export interface components {
             tallest: number | null;
         };
         /**
+         * GroundRead
+         * @description Ground out of a file; ``thinned``: of so many points the highest of each stretch were kept.
+         */
+        GroundRead: {
+            /** Corners */
+            corners: number[][];
+            /** Points */
+            points: number;
+            /** Thinned */
+            thinned: boolean;
+        };
+        /**
+         * GroundTried
+         * @description Ground to drive over: an obstacle by its sizes, or corners.
+         */
+        GroundTried: {
+            /**
+             * Corners
+             * @default null
+             */
+            corners: number[][] | null;
+            /** @default null */
+            obstacle: components["schemas"]["Sized"] | null;
+        };
+        /** HalfShaftOut */
+        HalfShaftOut: {
+            /**
+             * Bump Deg
+             * @description inner joint
+             */
+            bump_deg: number;
+            /**
+             * Droop Deg
+             * @description inner joint
+             */
+            droop_deg: number;
+            /**
+             * Inner Left Deg
+             * @description limit less worst
+             */
+            inner_left_deg: number;
+            /**
+             * Inner Worst Deg
+             * @description the largest of them
+             */
+            inner_worst_deg: number;
+            /**
+             * Ok
+             * @description both within their limits
+             */
+            ok: boolean;
+            /**
+             * Outer Left Deg
+             * @description limit less worst
+             */
+            outer_left_deg: number;
+            /**
+             * Outer Worst Deg
+             * @description with the lock
+             */
+            outer_worst_deg: number;
+            /**
+             * Ride Deg
+             * @description inner joint
+             */
+            ride_deg: number;
+        };
+        /**
+         * HalfShafts
+         * @description The half shafts of the independent axle; ``assumed``: a joint's limit is a usual one and not this one's.
+         *
+         *     ``limit_droop_mm`` is the least that must go of the droop for the inner joint.
+         */
+        HalfShafts: {
+            /** Assumed */
+            assumed: boolean;
+            calculated: components["schemas"]["HalfShaftOut"];
+            /** Inner Limit Deg */
+            inner_limit_deg: number;
+            /** Limit Droop Mm */
+            limit_droop_mm: number;
+            /** Lock Deg */
+            lock_deg: number;
+            /** Outer Limit Deg */
+            outer_limit_deg: number;
+        };
+        /**
          * HeadEdit
          * @description What is to be different about a rig's name, form or brief. Absent keys stay as they are; None clears.
          */
@@ -1766,6 +2302,8 @@ export interface components {
          * @description Overall height, and what a garage door and a ferry leave above it (None where none was given).
          */
         Height: {
+            /** Container Left Mm */
+            container_left_mm: number | null;
             /** Ferry Left Mm */
             ferry_left_mm: number | null;
             /** Garage Left Mm */
@@ -1797,6 +2335,16 @@ export interface components {
         Holds: {
             /** Holds */
             holds: components["schemas"]["Hold"][];
+        };
+        /**
+         * Hose
+         * @description A brake hose at full droop: what it has left, and what of that is beyond the slack that it needs.
+         */
+        Hose: {
+            /** Left Mm */
+            left_mm: number;
+            /** Spare Mm */
+            spare_mm: number;
         };
         /**
          * Job
@@ -1836,6 +2384,16 @@ export interface components {
             /** Z Mm */
             z_mm: number;
         };
+        /**
+         * Joints
+         * @description What a shaft's joints bend, at the case and at the axle.
+         */
+        Joints: {
+            /** Axle Deg */
+            axle_deg: number;
+            /** Case Deg */
+            case_deg: number;
+        };
         /** KeptAcceptance */
         KeptAcceptance: {
             accepted: components["schemas"]["Accepted"];
@@ -1873,6 +2431,14 @@ export interface components {
             /** Id */
             id: number;
             photo: components["schemas"]["Photo"];
+            /** Version */
+            version: number;
+        };
+        /** KeptProfile */
+        KeptProfile: {
+            /** Id */
+            id: number;
+            profile: components["schemas"]["Profile"];
             /** Version */
             version: number;
         };
@@ -1917,6 +2483,45 @@ export interface components {
             /** Words */
             words: string[];
         };
+        /**
+         * Largest
+         * @description The largest of its kind that passes untouched; what stops the next one. None: even the smallest touches.
+         */
+        Largest: {
+            /** Size */
+            size: number | null;
+            /** Stopped By */
+            stopped_by: string;
+        };
+        /** Largests */
+        Largests: {
+            /** Key */
+            key: string;
+            /** Stances */
+            stances: components["schemas"]["StanceLargest"][];
+        };
+        /**
+         * Leaning
+         * @description What a sentence says: pitch nose up positive, roll to the right positive.
+         */
+        Leaning: {
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Roll Deg */
+            roll_deg: number;
+        };
+        /**
+         * Level
+         * @description What the level on the dash says, and the rig's own limits; ``margin_deg`` is the most that should be leant.
+         */
+        Level: {
+            leaning: components["schemas"]["Leaning"];
+            /** Margin Deg */
+            margin_deg: number;
+            /** Sentence */
+            sentence: string;
+            tip: components["schemas"]["Result_Tip_"];
+        };
         /** LiftStackOut */
         LiftStackOut: {
             /** @description at the front axle */
@@ -1933,10 +2538,49 @@ export interface components {
             /** Problem */
             problem: string | null;
         };
-        /** LineText */
+        /**
+         * LineText
+         * @description A line as it is typed. ``quick``: every figure at its word, for the drawing while keys come; then with its doubt.
+         */
         LineText: {
+            /**
+             * Quick
+             * @default false
+             */
+            quick: boolean;
             /** Text */
             text: string;
+        };
+        /** Link */
+        Link: {
+            /** @description its end at the axle */
+            axle: components["schemas"]["LinkEnd"];
+            /** @description its end at the frame */
+            frame: components["schemas"]["LinkEnd"];
+        };
+        /** LinkEnd */
+        LinkEnd: {
+            /**
+             * X Mm
+             * @description behind the front axle
+             */
+            x_mm: number;
+            /**
+             * Z Mm
+             * @description above level ground
+             */
+            z_mm: number;
+        };
+        /**
+         * Links
+         * @description The rear links from the side at a stage, and where their lines meet.
+         */
+        Links: {
+            calculated: components["schemas"]["FourLinkOut"];
+            /** Cg Height Mm */
+            cg_height_mm: number;
+            lower: components["schemas"]["Link"];
+            upper: components["schemas"]["Link"];
         };
         /**
          * Load
@@ -2236,6 +2880,36 @@ export interface components {
             version: number | null;
         };
         /**
+         * ObstacleKind
+         * @description An obstacle that can be made by its sizes; the first is the one that is searched for.
+         */
+        ObstacleKind: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Sizes */
+            sizes: components["schemas"]["ObstacleSize"][];
+        };
+        /** ObstacleKinds */
+        ObstacleKinds: {
+            /** Obstacles */
+            obstacles: components["schemas"]["ObstacleKind"][];
+        };
+        /** ObstacleSize */
+        ObstacleSize: {
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Low */
+            low: number;
+            /** Usual */
+            usual: number;
+        };
+        /**
          * Outline
          * @description What the drawing of a rig at a stage is made from. None is not known yet.
          */
@@ -2247,10 +2921,11 @@ export interface components {
         };
         /**
          * Outlines
-         * @description The three states that lie over one another on the strip.
+         * @description The three states that lie over one another on the strip, and the stage with its load aboard.
          */
         Outlines: {
             found: components["schemas"]["Outline"];
+            loaded: components["schemas"]["Outline"];
             planned: components["schemas"]["Outline"];
             today: components["schemas"]["Outline"];
         };
@@ -2334,6 +3009,22 @@ export interface components {
              */
             taken_on: string | null;
         };
+        /**
+         * PointAngle
+         * @description A point, the angle that it allows, and how much higher it must stand for the wanted one; 0 where it may stay.
+         */
+        PointAngle: {
+            /** Deg */
+            deg: number;
+            /** Name */
+            name: string;
+            /** Up Mm */
+            up_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Z Mm */
+            z_mm: number;
+        };
         /** PointOutline */
         PointOutline: {
             /** Name */
@@ -2413,6 +3104,31 @@ export interface components {
              */
             type: string;
         };
+        /**
+         * Profile
+         * @description Ground to drive over, as a line of corners in the direction of travel; level before and after.
+         *
+         *     ``asked``: the brief asks that it be crossed without touching.
+         */
+        Profile: {
+            /**
+             * Asked
+             * @default false
+             */
+            asked: boolean;
+            /**
+             * Corners
+             * @description x along the direction of travel and z, in mm
+             */
+            corners: number[][];
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+        };
         /** QuantityOut */
         QuantityOut: {
             /** Example */
@@ -2461,6 +3177,14 @@ export interface components {
              * @default null
              */
             topic: string | null;
+        };
+        /**
+         * RankedAngles
+         * @description An angle by its points, smallest first, in each stance; and of those here how far each must go up.
+         */
+        RankedAngles: {
+            /** Stances */
+            stances: components["schemas"]["StanceAngles"][];
         };
         /**
          * Readiness
@@ -2617,6 +3341,84 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Bar_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Bar"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_CasterHere_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["CasterHere"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_Climbing_: {
             /** Doubt */
             doubt?: {
@@ -2642,6 +3444,84 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Climbing"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Corner_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Corner"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Cycle_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Cycle"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -2734,6 +3614,84 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Driven_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Driven"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Flex_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Flex"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_GearTable_: {
             /** Doubt */
             doubt?: {
@@ -2812,6 +3770,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_HalfShafts_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["HalfShafts"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_Height_: {
             /** Doubt */
             doubt?: {
@@ -2851,6 +3848,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Hose_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Hose"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_LiftStackOut_: {
             /** Doubt */
             doubt?: {
@@ -2876,6 +3912,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["LiftStackOut"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Links_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Links"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -2993,6 +4068,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["ShaftLine"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Shock_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Shock"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -3188,6 +4302,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Taller"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Tip_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Tip"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -3501,6 +4654,31 @@ export interface components {
             speedometer: components["schemas"]["Result_SpeedometerState_"];
             taller: components["schemas"]["Result_Taller_"];
             wheels: components["schemas"]["Result_WheelSet_"];
+        };
+        /**
+         * Room
+         * @description Room at one measured place: a row per position of the axle, a value per lock, in mm; and the place itself.
+         *
+         *     ``trim_mm`` is the least by which it must be trimmed back, ``stop_mm`` the least by which the bump stop must
+         *     be longer instead, so that nothing touches; 0 where nothing does, None where that does not help.
+         */
+        Room: {
+            /** Gaps Mm */
+            gaps_mm: number[][];
+            /** Least Mm */
+            least_mm: number;
+            /** Name */
+            name: string;
+            /** Stop Mm */
+            stop_mm: number | null;
+            /** Trim Mm */
+            trim_mm: number | null;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Z Mm */
+            z_mm: number;
         };
         /** RoomAt */
         RoomAt: {
@@ -3884,10 +5062,13 @@ export interface components {
             points: {
                 [key: string]: "frame" | "body" | "front-axle" | "rear-axle";
             };
+            /** Profiles */
+            profiles: components["schemas"]["KeptProfile"][];
             /** Questions */
             questions: components["schemas"]["KeptQuestion"][];
             /** Redo */
             redo: string | null;
+            speedometers: components["schemas"]["Speedometers"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
             /** Survey */
@@ -3910,6 +5091,72 @@ export interface components {
             versions: {
                 [key: string]: number;
             };
+        };
+        /**
+         * Shock
+         * @description A shock's stroke. ``ride_mm`` is its length at ride, ``spare`` what is wanted at either end.
+         */
+        Shock: {
+            /** Bump Spare Mm */
+            bump_spare_mm: number;
+            calculated: components["schemas"]["ShockOut"];
+            /** Closed Mm */
+            closed_mm: number;
+            /** Droop Spare Mm */
+            droop_spare_mm: number;
+            /** Open Mm */
+            open_mm: number;
+            /** Ride Mm */
+            ride_mm: number;
+            travel: components["schemas"]["Travel"];
+        };
+        /**
+         * ShockLeft
+         * @description Stroke left before a shock closes, and before it opens.
+         */
+        ShockLeft: {
+            /** Closing Mm */
+            closing_mm: number;
+            /** Opening Mm */
+            opening_mm: number;
+        };
+        /** ShockOut */
+        ShockOut: {
+            /**
+             * Bump Left Mm
+             * @description stroke left at full bump; below 0 it bottoms
+             */
+            bump_left_mm: number;
+            /**
+             * Droop Left Mm
+             * @description stroke left at full droop; below 0 it tops out
+             */
+            droop_left_mm: number;
+            /**
+             * Extend Bump Stop Mm
+             * @description at the wheel, to leave the spare
+             */
+            extend_bump_stop_mm: number;
+            /**
+             * Limit Droop Mm
+             * @description at the wheel, to leave the spare
+             */
+            limit_droop_mm: number;
+            /**
+             * Ok
+             * @description both ends keep the spare
+             */
+            ok: boolean;
+            /**
+             * Usable Bump Mm
+             * @description at the wheel
+             */
+            usable_bump_mm: number;
+            /**
+             * Usable Droop Mm
+             * @description at the wheel
+             */
+            usable_droop_mm: number;
         };
         /**
          * ShownOut
@@ -3941,7 +5188,10 @@ export interface components {
         };
         /**
          * SideBySide
-         * @description The rows, and what is still to be measured on each part.
+         * @description The rows, what is still to be measured on each part, and the change that puts the new one in.
+         *
+         *     ``swap`` has what is known of the new part; None where a part of its kind is no change, or where what such
+         *     a change cannot do without is not known.
          */
         SideBySide: {
             /** Measure New */
@@ -3954,6 +5204,7 @@ export interface components {
             old: string;
             /** Rows */
             rows: components["schemas"]["FieldPair"][];
+            swap: components["schemas"]["Draft"] | null;
         };
         /**
          * Size
@@ -3992,6 +5243,21 @@ export interface components {
             under_axles_mm: number | null;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * Sized
+         * @description An obstacle by its kind and sizes, in mm and degrees.
+         */
+        Sized: {
+            /** Kind */
+            kind: string;
+            /**
+             * Sizes
+             * @default {}
+             */
+            sizes: {
+                [key: string]: number;
+            };
         };
         /**
          * Sizes
@@ -4160,12 +5426,71 @@ export interface components {
         };
         /**
          * SpeedometerState
-         * @description The speedometer against truth, and the permitted band for drawing it.
+         * @description The speedometer against truth, the permitted band for drawing it, and what corrects it.
+         *
+         *     ``turns_per_km`` is the tyre's, ``pulses_per_km`` what the instrument has to be set to instead of what it
+         *     takes for a kilometre now; None where nobody has noted that.
          */
         SpeedometerState: {
             /** Band */
             band: components["schemas"]["BandEdge"][];
             calculated: components["schemas"]["SpeedometerOut"];
+            /** Pulses Per Km */
+            pulses_per_km: number | null;
+            /** Turns Per Km */
+            turns_per_km: number;
+        };
+        /**
+         * Speedometers
+         * @description What the speedometer shows for each km/h of truth, in the three states; None where that cannot be said.
+         */
+        Speedometers: {
+            /** Found */
+            found: number | null;
+            /** Planned */
+            planned: number | null;
+            /** Today */
+            today: number | null;
+        };
+        /** SpringOut */
+        SpringOut: {
+            /**
+             * Coil Bind Left Mm
+             * @description at full bump, before the coils touch
+             * @default null
+             */
+            coil_bind_left_mm: number | null;
+            /**
+             * Frequency Hz
+             * @description of this corner; null where it carries nothing
+             */
+            frequency_hz: number | null;
+            /**
+             * Ride Length Mm
+             * @description loaded
+             */
+            ride_length_mm: number;
+            /**
+             * Sag Mm
+             * @description from the added mass, at the wheel
+             */
+            sag_mm: number;
+            /**
+             * Seated By Mm
+             * @description at full droop; below 0 the coil comes loose
+             * @default null
+             */
+            seated_by_mm: number | null;
+            /**
+             * Spring Load N
+             * @description at ride, added mass included
+             */
+            spring_load_n: number;
+            /**
+             * Wheel Rate N Per Mm
+             * @description at the wheel
+             */
+            wheel_rate_n_per_mm: number;
         };
         /** StanceAngle */
         StanceAngle: {
@@ -4179,6 +5504,35 @@ export interface components {
              * @description the angle
              */
             deg: number;
+        };
+        /** StanceAngles */
+        StanceAngles: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "found" | "today" | "here" | "loaded";
+            /** Points */
+            points: components["schemas"]["PointAngle"][];
+        };
+        /** StanceDriven */
+        StanceDriven: {
+            driven: components["schemas"]["Result_Driven_"];
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "found" | "today" | "here" | "loaded";
+            outline: components["schemas"]["Outline"];
+        };
+        /** StanceLargest */
+        StanceLargest: {
+            largest: components["schemas"]["Largest"] | null;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "found" | "today" | "here" | "loaded";
         };
         /** StanceOut */
         StanceOut: {
@@ -4225,9 +5579,21 @@ export interface components {
         /** StanceResults */
         StanceResults: {
             angles: components["schemas"]["Result_StanceOut_"];
+            bar: components["schemas"]["Result_Bar_"];
+            caster: components["schemas"]["Result_CasterHere_"];
+            flex: components["schemas"]["Result_Flex_"];
+            front_corner: components["schemas"]["Result_Corner_"];
+            front_hose: components["schemas"]["Result_Hose_"];
+            front_shock: components["schemas"]["Result_Shock_"];
+            half_shafts: components["schemas"]["Result_HalfShafts_"];
             height: components["schemas"]["Result_Height_"];
             lift: components["schemas"]["Result_LiftStackOut_"];
+            links: components["schemas"]["Result_Links_"];
+            rear_corner: components["schemas"]["Result_Corner_"];
+            rear_hose: components["schemas"]["Result_Hose_"];
+            rear_shock: components["schemas"]["Result_Shock_"];
             room: components["schemas"]["Result_tuple_GapRoom__________"];
+            tip: components["schemas"]["Result_Tip_"];
             under_differentials_mm: components["schemas"]["Result_float_"];
         };
         /**
@@ -4424,6 +5790,33 @@ export interface components {
             /** Taller Pct */
             taller_pct: number;
         };
+        /** TiltOut */
+        TiltOut: {
+            /**
+             * Static Stability Factor
+             * @description half the track over the height
+             */
+            static_stability_factor: number;
+            /**
+             * Tip Deg
+             * @description at rest, rigid: a limit never to approach
+             */
+            tip_deg: number;
+        };
+        /**
+         * Tip
+         * @description The side slope at which it would tip at rest, as found and here: a limit never to approach.
+         */
+        Tip: {
+            calculated: components["schemas"]["TiltOut"];
+            centre: components["schemas"]["Centre"];
+            /** Found Deg */
+            found_deg: number;
+            /** Lost Deg */
+            lost_deg: number;
+            /** Track Mm */
+            track_mm: number;
+        };
         /**
          * Topic
          * @description A question that the trade knows.
@@ -4499,6 +5892,44 @@ export interface components {
             /** Unpriced */
             unpriced: number;
         };
+        /**
+         * Touch
+         * @description Where a point of the underside came closest: its clearance with ±, the frame, and the place on the ground.
+         */
+        Touch: {
+            /** Clearance Mm */
+            clearance_mm: number;
+            /** Front X Mm */
+            front_x_mm: number;
+            /** Ground X Mm */
+            ground_x_mm: number;
+            /** Ground Z Mm */
+            ground_z_mm: number;
+            /** Name */
+            name: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /** TrackBarOut */
+        TrackBarOut: {
+            /**
+             * Angle Deg
+             * @description of the old bar, after
+             */
+            angle_deg: number;
+            /**
+             * Recentre Length Mm
+             * @description the bar that puts the axle back
+             */
+            recentre_length_mm: number;
+            /**
+             * Side Shift Mm
+             * @description of the axle, towards the frame end's side
+             */
+            side_shift_mm: number;
+        };
         /** TradeSchool */
         TradeSchool: {
             /** Buys */
@@ -4509,10 +5940,22 @@ export interface components {
             name: string;
         };
         /**
+         * Travel
+         * @description Wheel travel from the ride height at a stage: up to the stop, and down.
+         */
+        Travel: {
+            /** Bump Mm */
+            bump_mm: number;
+            /** Droop Mm */
+            droop_mm: number;
+        };
+        /**
          * Tried
-         * @description A line as tried, and the field around it; None where the line cannot be worked out.
+         * @description A line as tried, the field around it, and both builds; None and none where it cannot be worked out.
          */
         Tried: {
+            /** Builds */
+            builds: components["schemas"]["BuildOption"][];
             field: components["schemas"]["RunField"] | null;
             line: components["schemas"]["Result_ShaftLine_"];
         };
@@ -4772,6 +6215,48 @@ export interface components {
             label: string;
             /** Path */
             path: string | null;
+        };
+        /**
+         * Way
+         * @description One way to so much lift at one end: its change, what it comes to, the hours, what it raises and settles.
+         *
+         *     ``draft`` None: a way that no change of its own makes; ``says`` tells what it would take.
+         */
+        Way: {
+            draft: components["schemas"]["Draft"] | null;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Hours */
+            hours: number | null;
+            /** Name */
+            name: string;
+            /** Raised */
+            raised: components["schemas"]["Finding"][];
+            /** Reached Mm */
+            reached_mm: number | null;
+            /** Says */
+            says: string;
+            /** Settled */
+            settled: string[];
+            /** Wanted Mm */
+            wanted_mm: number;
+        };
+        /**
+         * Ways
+         * @description The ways, and how far up that is at each end; ``no_rake``: level was asked for and the rake is not known.
+         */
+        Ways: {
+            /** Front Mm */
+            front_mm: number;
+            /** No Rake */
+            no_rake: boolean;
+            /** Rear Mm */
+            rear_mm: number;
+            /** Ways */
+            ways: components["schemas"]["Way"][];
         };
         /**
          * Weighed
@@ -5210,6 +6695,51 @@ export interface operations {
             };
         };
     };
+    stance_rank_angles_angles_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                which?: "approach" | "departure" | "breakover";
+                wanted_deg?: number | null;
+                /** @description one that is tried higher or lower */
+                point?: string | null;
+                up_mm?: number;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RankedAngles"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     trip_edit_head_brief_patch: {
         parameters: {
             query?: {
@@ -5265,6 +6795,50 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_weigh_centre_of_gravity_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CentreReadings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CentreWeighed"];
+                };
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -5530,6 +7104,135 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_drive_ground_crossing_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroundTried"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Crossed"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_search_largest_crossing_largest_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sized"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Largests"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_cycle_axle_cycle__end__get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                end: "front" | "rear";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cycled"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5877,6 +7580,64 @@ export interface operations {
             };
         };
     };
+    stance_read_ground_grounds_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundRead"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_write_ground_grounds__format__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: number;
+                format: "csv" | "dxf";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CornersOut"];
+            };
+        };
+        responses: {
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     history_history_history_get: {
         parameters: {
             query?: never;
@@ -5895,6 +7656,47 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_read_level_level_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                at_s?: number;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Level"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5935,6 +7737,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Measuring"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_obstacle_kinds_obstacles_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ObstacleKinds"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -6137,7 +7970,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "gap" | "part" | "survey_item";
+                table: "question" | "gap" | "part" | "survey_item" | "profile";
             };
             cookie?: never;
         };
@@ -6183,7 +8016,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "gap" | "part" | "survey_item" | "photo" | "accepted";
+                table: "question" | "gap" | "part" | "survey_item" | "photo" | "accepted" | "profile";
                 record_id: number;
             };
             cookie?: never;
@@ -6619,6 +8452,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_ways_ways_up_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                front_mm?: number;
+                rear_mm?: number;
+                level?: boolean;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ways"];
                 };
             };
             /** @description Unprocessable Entity */

@@ -7,12 +7,15 @@ import { Headlines } from "./Headlines";
 import { useSettings } from "./settings";
 
 const KEPT = "jorvak.line";
+const REST_MS = 120;
 
 export function LineBar({ close }: { close: () => void }) {
   const { sheet, stage, put, preview, setPreview, write, catalogue } = useBench();
   const { units, person } = useSettings();
   const [text, setText] = useState(() => sessionStorage.getItem(KEPT) ?? "");
   const [problem, setProblem] = useState<string>();
+  // Whether the preview has its doubt: what it upsets is only said then.
+  const [sure, setSure] = useState(false);
   const latest = useRef(0);
 
   useEffect(() => {
@@ -20,18 +23,23 @@ export function LineBar({ close }: { close: () => void }) {
     const ask = ++latest.current;
     if (!text.trim()) return;
     const abort = new AbortController();
-    answered(
-      client.POST("/api/rigs/{rig_id}/preview", {
-        params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
-        body: { text },
-        signal: abort.signal,
-      }),
-    )
-      .then((answer) => {
-        if (ask !== latest.current) return;
-        setPreview(answer.preview ?? undefined);
-        setProblem(answer.problem ?? undefined);
-      })
+    const look = async (quick: boolean) => {
+      const answer = await answered(
+        client.POST("/api/rigs/{rig_id}/preview", {
+          params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
+          body: { text, quick },
+          signal: abort.signal,
+        }),
+      );
+      if (ask !== latest.current) return;
+      setPreview(answer.preview ?? undefined);
+      setProblem(answer.problem ?? undefined);
+      setSure(!quick);
+    };
+    // The drawing follows the keys; the doubt, which takes longer, once they rest.
+    look(true)
+      .then(() => new Promise((rested) => setTimeout(rested, REST_MS)))
+      .then(() => (ask === latest.current ? look(false) : undefined))
       .catch((error: unknown) => {
         if (ask !== latest.current) return;
         setPreview(undefined);
@@ -115,12 +123,12 @@ export function LineBar({ close }: { close: () => void }) {
                   <span className="font-normal text-quiet">, would be step {preview.step}</span>
                 )}
               </h3>
-              {preview.raised.map((finding) => (
+              {(sure ? preview.raised : []).map((finding) => (
                 <p key={finding.key} className="border-l-4 border-oxide pl-2 text-sm">
                   <b>{finding.severity}</b> {finding.text}
                 </p>
               ))}
-              {preview.settled.map((finding) => (
+              {(sure ? preview.settled : []).map((finding) => (
                 <p key={finding.key} className="border-l-4 border-zinc pl-2 text-sm">
                   <b>settles</b> {finding.text}
                 </p>

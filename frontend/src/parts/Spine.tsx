@@ -12,6 +12,7 @@ export const SHEETS = [
   { path: "plan", name: "Plan" },
   { path: "rolling", name: "Rolling" },
   { path: "driveline", name: "Driveline" },
+  { path: "stance", name: "Stance" },
   { path: "trip", name: "Trip" },
 ] as const;
 

@@ -44,6 +44,12 @@ function recordOf(write: Write, sheet: Sheet): Kept | undefined {
       record: item,
     })),
     part: sheet.parts.map(({ id, version, part }) => ({ id, version, what: part.name, record: part })),
+    profile: sheet.profiles.map(({ id, version, profile }) => ({
+      id,
+      version,
+      what: profile.name,
+      record: profile,
+    })),
     gap: sheet.gaps.map(({ id, version, gap }) => ({ id, version, what: gap.name, record: gap })),
     question: sheet.questions.map(({ id, version, question }) => ({
       id,

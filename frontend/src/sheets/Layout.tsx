@@ -43,6 +43,7 @@ const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = 
   measure: { height: 0 },
   rolling: { lit: "driveline", height: 236 },
   driveline: { lit: "driveline", height: 212 },
+  stance: { lit: "wheels", height: 236 },
   plan: { height: 212 },
   trip: { height: 212 },
 };

@@ -5,7 +5,7 @@ import { type PointerEvent, useRef } from "react";
 import type { Tried } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
-import type { Trial } from "./ShaftBlock";
+import type { Trial } from "./tries";
 
 type Props = { field: NonNullable<Tried["field"]>; trial: Trial; set: (trial: Trial) => void };
 
@@ -36,7 +36,7 @@ export function FieldChart({ field, trial, set }: Props) {
     <div ref={ref}>
       <p className="cond">
         <b className="font-semibold">How it would run</b>{" "}
-        <span className="text-quiet">white smooth · hatched felt · dark rough</span>
+        <span className="text-quiet">plain smooth · hatched felt · full rough</span>
       </p>
       <svg
         width={width}

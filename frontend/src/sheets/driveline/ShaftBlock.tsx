@@ -9,11 +9,10 @@ import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
 import { FieldChart } from "./FieldChart";
 import { ShaftDrawing } from "./ShaftDrawing";
+import { TRIES, type Trial } from "./tries";
 
 type End = "front" | "rear";
 type Result = Sheet["here"]["results"]["driveline"]["rear_shaft"];
-export type Trial = { up: number; down: number; longer: number; build: "single" | "double" | null };
-
 const NOTHING: Trial = { up: 0, down: 0, longer: 0, build: null };
 
 export function ShaftBlock({ end, result }: { end: End; result: Result }) {
@@ -68,7 +67,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
       {tried.error && <p className="text-oxide">{tried.error.message}</p>}
       {now && !now.line.value && <p className="text-oxide">{now.line.waits_for?.label}</p>}
       <div className="grid gap-x-8 gap-y-3 pt-2 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
-        <ShaftDrawing line={line} before={changed ? result.value : undefined} />
+        <ShaftDrawing line={line} before={changed ? result.value : undefined} trial={trial} set={setTrial} />
         <div>
           <Angles line={line} result={result} changed={changed} />
           <SlipTable line={line} result={result} changed={changed} />
@@ -76,8 +75,9 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
       </div>
       <div className="no-print grid gap-x-8 pt-3 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         {now?.field && <FieldChart field={now.field} trial={trial} set={setTrial} />}
-        <TrialControls end={end} trial={trial} set={setTrial} line={result.value} changed={changed} />
+        <TrialControls end={end} trial={trial} set={setTrial} changed={changed} />
       </div>
+      {now && <Builds tried={now} trial={trial} set={setTrial} line={result.value} />}
     </section>
   );
 }
@@ -242,28 +242,117 @@ type ControlProps = {
   end: End;
   trial: Trial;
   set: (trial: Trial) => void;
-  line: ShaftLine;
   changed: boolean;
 };
 
+const REGIONS = ["smooth", "felt by some", "rough: felt, and it wears"];
+
+/** One joint at each end or a double one: how each would run here, and what it needs of the pinion. */
+function Builds({
+  tried,
+  trial,
+  set,
+  line,
+}: {
+  tried: Tried;
+  trial: Trial;
+  set: (trial: Trial) => void;
+  line: ShaftLine;
+}) {
+  const { up } = TRIES;
+  return (
+    <table className="cond no-print mt-3 w-full">
+      <thead>
+        <tr className="border-b border-ink text-left text-quiet [&>th]:font-normal">
+          <th>joints</th>
+          <th>as it lies here</th>
+          <th>what it needs of the pinion</th>
+          <th>and then</th>
+          <td />
+        </tr>
+      </thead>
+      <tbody>
+        {tried.builds.map(({ build, runs, region, needs_up_deg, then, then_region }) => {
+          const chosen = (trial.build ?? line.build) === build;
+          const turned = Math.round((trial.up + needs_up_deg) / up.step) * up.step;
+          const reaches = turned >= up.from && turned <= up.to;
+          return (
+            <tr key={build} className={`border-b border-hair ${chosen ? "bg-tint" : ""}`}>
+              <td className="py-1 pr-3">
+                <b className="font-semibold">
+                  {build === "single" ? "one at each end" : "a double one at the case"}
+                </b>
+                {line.build === build && <span className="text-quiet">, fitted here</span>}
+              </td>
+              <td>
+                <Ran at={runs} region={region} />
+              </td>
+              <td>
+                {build === "single" ? "parallel to the case" : "pointed at the case’s joint"}
+                {Math.abs(needs_up_deg) < 0.05
+                  ? ": it is"
+                  : `: ${Math.abs(needs_up_deg).toFixed(1)}° ${needs_up_deg > 0 ? "up" : "down"}`}
+              </td>
+              <td>
+                <Ran at={then} region={then_region} />
+              </td>
+              <td className="text-right whitespace-nowrap">
+                <button
+                  className="link"
+                  onClick={() => set({ ...trial, build: build === line.build ? null : build })}
+                >
+                  {chosen ? "tried" : "try it"}
+                </button>
+                {reaches && (
+                  <button
+                    className="link pl-4"
+                    onClick={() => set({ ...trial, build: build === line.build ? null : build, up: turned })}
+                  >
+                    with the pinion<span className="sr-only"> for {build}</span>
+                  </button>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function Ran({ at, region }: { at: Tried["builds"][number]["runs"]; region: 0 | 1 | 2 }) {
+  return (
+    <>
+      <b className={region === 2 ? "font-semibold text-oxide" : "font-semibold"}>
+        {Math.round(Math.max(at.residual_rad_s2, at.inertial_rad_s2))}
+      </b>{" "}
+      <span className="text-quiet">
+        rad/s², {at.drive_joint_deg.toFixed(1)}° and {at.pinion_joint_deg.toFixed(1)}°, {REGIONS[region]}
+      </span>
+    </>
+  );
+}
+
 /** The same by numbers, for a keyboard and a thumb; what is tried goes into the order as changes. */
-function TrialControls({ end, trial, set, line, changed }: ControlProps) {
+function TrialControls({ end, trial, set, changed }: ControlProps) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
-  const slider = (key: "up" | "down" | "longer", label: string, from: number, to: number, step: number) => (
+  const slider = (key: "up" | "down" | "longer", label: string) => (
     <label className="grid grid-cols-[7.5rem_minmax(0,1fr)_4rem] items-center gap-3">
       <span className="text-quiet">{label}</span>
       <input
         type="range"
         className="h-10 w-full min-w-0 accent-oxide"
-        min={from}
-        max={to}
-        step={step}
+        min={TRIES[key].from}
+        max={TRIES[key].to}
+        step={TRIES[key].step}
         value={trial[key]}
         onChange={(event) => set({ ...trial, [key]: Number(event.target.value) })}
       />
       <output className="text-right font-semibold">
-        {key === "up" ? `${trial.up.toFixed(1)}°` : Object.values(write(trial[key], "length_mm")).join(" ")}
+        {key === "up"
+          ? `${trial.up.toFixed(1).replace("-", "−")}°`
+          : Object.values(write(trial[key], "length_mm")).join(" ")}
       </output>
     </label>
   );
@@ -285,23 +374,9 @@ function TrialControls({ end, trial, set, line, changed }: ControlProps) {
   };
   return (
     <div className="cond grid min-w-0 content-start gap-1">
-      {slider("up", "pinion up by", -7, 7, 0.5)}
-      {slider("down", "case down by", -30, 60, 5)}
-      {slider("longer", "shaft longer by", -80, 80, 1)}
-      <label className="grid grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-3">
-        <span className="text-quiet">joints</span>
-        <select
-          className="min-h-10 w-full min-w-0 border-b border-ink bg-transparent"
-          value={trial.build ?? line.build}
-          onChange={(event) => {
-            const build = event.target.value as "single" | "double";
-            set({ ...trial, build: build === line.build ? null : build });
-          }}
-        >
-          <option value="single">one at each end, pinion parallel to the case</option>
-          <option value="double">a double one at the case, pinion pointed at it</option>
-        </select>
-      </label>
+      {slider("up", "pinion up by")}
+      {slider("down", "case down by")}
+      {slider("longer", "shaft longer by")}
       {changed && (
         <p className="flex flex-wrap gap-4 pt-2">
           <button className="btn-main" onClick={() => void plan()}>

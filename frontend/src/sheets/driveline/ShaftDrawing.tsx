@@ -1,8 +1,12 @@
-/** A shaft from the side and from above, to one scale: full bump and full droop thin, ride strong. */
+/** A shaft from the side and from above, to one scale: full bump and full droop thin, ride strong.
+ *
+ * The pinion’s tail is pulled to turn it, the case’s joint to lower the case; sliders do the same by key. */
 import { scaleLinear } from "d3-scale";
+import { useRef } from "react";
 
 import type { ShaftLine } from "../../api/types";
 import { useMeasure } from "../../parts/useMeasure";
+import { TRIES, type Trial } from "./tries";
 
 type At = ShaftLine["places"][number];
 type Joint = At["drive"];
@@ -12,7 +16,14 @@ const PLAN = 84;
 /** How far a component's own axis is drawn from its joint. */
 const STUB_MM = 170;
 
-export function ShaftDrawing({ line, before }: { line: ShaftLine; before?: ShaftLine | undefined }) {
+type Props = {
+  line: ShaftLine;
+  before?: ShaftLine | undefined;
+  trial: Trial;
+  set: (trial: Trial) => void;
+};
+
+export function ShaftDrawing({ line, before, trial, set }: Props) {
   const [ref, width] = useMeasure(520);
   const joints = line.places.flatMap(({ drive, pinion }) => [drive, pinion]);
   const xs = joints.map(({ x_mm }) => x_mm);
@@ -21,7 +32,7 @@ export function ShaftDrawing({ line, before }: { line: ShaftLine; before?: Shaft
   const [from, to] = [Math.min(...xs) - STUB_MM, Math.max(...xs) + STUB_MM];
   const height = Math.max(...zs) - Math.min(...zs) + 130;
   const breadth = Math.max(...ys) - Math.min(...ys) + 60;
-  const k = Math.min((width - 24) / (to - from), (SIDE - 16) / height, (PLAN - 8) / breadth);
+  const k = Math.min((width - 64) / (to - from), (SIDE - 16) / height, (PLAN - 8) / breadth);
   const left = (width - (to - from) * k) / 2;
   const x = scaleLinear([from, to], [left, left + (to - from) * k]);
   const middle = (Math.max(...zs) + Math.min(...zs)) / 2;
@@ -94,8 +105,80 @@ export function ShaftDrawing({ line, before }: { line: ShaftLine; before?: Shaft
               </text>
             );
           })}
+        {ride && (
+          <>
+            <Pull
+              x={x(ride.drive.x_mm)}
+              y={z(ride.drive.z_mm)}
+              label="case down"
+              pulled={(by) => {
+                const down = snapped("down", by.start.down + by.mm);
+                set({ ...trial, down });
+              }}
+              k={k}
+              trial={trial}
+            />
+            <Pull
+              x={x(ride.pinion.x_mm + away(ride) * STUB_MM)}
+              y={z(
+                ride.pinion.z_mm - Math.tan((ride.pinion.side_deg * Math.PI) / 180) * away(ride) * STUB_MM,
+              )}
+              label="pinion up"
+              pulled={(by) => {
+                const deg = (Math.atan(by.mm / STUB_MM) * 180) / Math.PI;
+                set({ ...trial, up: snapped("up", by.start.up + deg) });
+              }}
+              k={k}
+              trial={trial}
+            />
+          </>
+        )}
       </svg>
     </div>
+  );
+}
+
+const away = (at: At) => (at.pinion.x_mm > at.drive.x_mm ? 1 : -1);
+
+/** Pulled values go in the steps of their slider and stop at its ends. */
+function snapped(key: "up" | "down", value: number) {
+  const { from, to, step } = TRIES[key];
+  return Math.min(to, Math.max(from, Math.round(value / step) * step));
+}
+
+type PullProps = {
+  x: number;
+  y: number;
+  k: number;
+  label: string;
+  trial: Trial;
+  pulled: (by: { mm: number; start: Trial }) => void;
+};
+
+/** A grip that is pulled down or up; it tells by how much since it was taken. */
+function Pull({ x, y, k, label, trial, pulled }: PullProps) {
+  const taken = useRef<{ y: number; start: Trial } | null>(null);
+  return (
+    <circle
+      cx={x}
+      cy={y}
+      r={14}
+      fill="transparent"
+      stroke="var(--strip-oxide)"
+      strokeDasharray="3 3"
+      className="cursor-ns-resize touch-none"
+      aria-hidden
+      data-pull={label}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        taken.current = { y: event.clientY, start: trial };
+      }}
+      onPointerMove={(event) => {
+        if (taken.current) pulled({ mm: (event.clientY - taken.current.y) / k, start: taken.current.start });
+      }}
+      onPointerUp={() => (taken.current = null)}
+      onPointerCancel={() => (taken.current = null)}
+    />
   );
 }
 
@@ -116,7 +199,7 @@ const LINE = {
 function Shaft({ at, x, up, view, kind }: ShaftProps) {
   const spot = (joint: Joint) => [x(joint.x_mm), up(view === "side" ? joint.z_mm : joint.y_mm)] as const;
   const [from, to] = [spot(at.drive), spot(at.pinion)];
-  const backwards = at.pinion.x_mm > at.drive.x_mm ? 1 : -1;
+  const backwards = away(at);
   /** The joint's own part, drawn away from the shaft along its axis. */
   const stub = (joint: Joint, away: number) => {
     const along = Math.tan(((view === "side" ? joint.side_deg : joint.plan_deg) * Math.PI) / 180);

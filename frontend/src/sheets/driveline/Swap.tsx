@@ -77,6 +77,8 @@ function printList() {
 }
 
 function Beside({ beside }: { beside: SideBySide }) {
+  const { put } = useBench();
+  const { swap } = beside;
   const unknown = beside.measure_new.length;
   const said = (value: unknown) =>
     value === null || value === undefined ? (
@@ -109,6 +111,19 @@ function Beside({ beside }: { beside: SideBySide }) {
           ))}
         </tbody>
       </table>
+      {swap && (
+        <p className="no-print cond flex flex-wrap items-center gap-4 pt-3">
+          <button
+            className="btn"
+            onClick={() => void put({ do: "draft", kind: swap.kind, fields: swap.fields })}
+          >
+            plan {swap.title}
+          </button>
+          <span className="text-quiet">
+            with what is known of it: {Object.keys(swap.fields).map(words).join(", ")}
+          </span>
+        </p>
+      )}
       {unknown > 0 && (
         <section className="yard-list pt-4">
           <h3 className="flex flex-wrap items-baseline justify-between gap-3 border-b border-ink font-semibold">
@@ -119,7 +134,7 @@ function Beside({ beside }: { beside: SideBySide }) {
           </h3>
           <ol className="cond wide:columns-2 wide:gap-x-10">
             {beside.measure_new.map((each) => (
-              <li key={each} className="flex items-end gap-3 py-2">
+              <li key={each} className="flex break-inside-avoid items-end gap-3 py-2">
                 <span className="size-4 border border-ink" aria-hidden />
                 {each}
                 <span className="h-6 flex-1 border-b border-ink" aria-hidden />

@@ -39,7 +39,7 @@ function Correction() {
                     <b className="font-semibold">
                       {Object.values(write(tyre.circumference_mm, "length_mm")).join(" ")}
                     </b>
-                    , {(1e6 / tyre.circumference_mm).toFixed(0)} turns in a km
+                    , {state.turns_per_km.toFixed(0)} turns in a km
                   </>
                 ) : (
                   "–"
@@ -50,6 +50,28 @@ function Correction() {
                   plan it
                 </button>
               </td>
+            </tr>
+            <tr className="border-b border-hair">
+              <td className="py-1">its pulses</td>
+              <td className="text-right">
+                {state.pulses_per_km === null ? (
+                  <FigureButton path="speedometer.pulses_per_km" className="link">
+                    say how many it takes for a km
+                  </FigureButton>
+                ) : (
+                  <>
+                    <b className="font-semibold">{state.pulses_per_km.toFixed(0)}</b> in a km instead of{" "}
+                    <FigureButton
+                      path="speedometer.pulses_per_km"
+                      className="underline underline-offset-4"
+                      label="pulses that it takes for a km"
+                    >
+                      {String(sheet.figures["speedometer.pulses_per_km"]?.value)}
+                    </FigureButton>
+                  </>
+                )}
+              </td>
+              <td />
             </tr>
             <tr className="border-b border-hair">
               <td className="py-1">a converter</td>

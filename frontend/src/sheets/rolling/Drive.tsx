@@ -158,7 +158,7 @@ export function Drive() {
                   <span className="text-quiet">±{fit.ci95.toFixed(4)} true for each shown</span>
                 </p>
                 <p className="pt-1">
-                  The dial reads {Math.abs((1 / fit.factor - 1) * 100).toFixed(1)} %{" "}
+                  The dial reads {Math.abs(state.drive.over_reads_pct ?? 0).toFixed(1)} %{" "}
                   {fit.factor < 1 ? "high" : "low"}. {fit.used} moments count, {fit.dropped} were left out:
                   slow, braking, no signal.
                 </p>

@@ -2,6 +2,7 @@
 import type { Sheet, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
+import { money } from "../../parts/money";
 
 type Regearing = NonNullable<Sheet["here"]["results"]["rolling"]["regearing"]["value"]>;
 
@@ -14,7 +15,8 @@ const NAMES: Record<string, string> = {
 };
 
 export function Schools({ regearing, waits }: { regearing: Regearing | null; waits: Waits | null }) {
-  const { put } = useBench();
+  const { put, sheet } = useBench();
+  const { currency } = sheet.brief;
   if (!regearing)
     return (
       <section className="pt-5">
@@ -49,7 +51,12 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
                   </p>
                   <p className="cond text-sm text-quiet">ideal {school.ideal_ratio?.toFixed(2)}</p>
                   <p className="cond flex-1 py-1 text-sm">
-                    {school.buys}; {school.costs}.
+                    {school.buys}; {school.costs}.{" "}
+                    {pick && pick.cost !== null && (
+                      <b className="font-semibold">
+                        {money(pick.cost)} {currency}.
+                      </b>
+                    )}
                   </p>
                   {pick?.fitted ? (
                     <p className="cond min-h-10 py-2 text-quiet">in the {regearing.axle} axle here</p>
@@ -92,6 +99,7 @@ function RatioTable({ regearing, take }: { regearing: Regearing; take: (ratio: n
           <th>rpm cruising</th>
           <th>crawl</th>
           <th>{write(0, "speed_kmh").unit} at idle</th>
+          <th>price</th>
           <th className="text-left">schools</th>
           <th>
             <span className="sr-only">take it</span>
@@ -99,35 +107,62 @@ function RatioTable({ regearing, take }: { regearing: Regearing; take: (ratio: n
         </tr>
       </thead>
       <tbody>
-        {regearing.candidates.map(({ calculated: c, schools, fitted, needs_other_carrier }) => (
-          <tr
-            key={c.ratio}
-            className={`h-10 border-b border-hair [&>td]:px-2 ${fitted ? "bg-tint font-semibold" : ""}`}
-          >
-            <td>{c.ratio.toFixed(2)}</td>
-            <td>{c.effective_ratio.toFixed(2)}</td>
-            <td>
-              {c.change_from_stock_pct >= 0 ? "+" : "−"}
-              {Math.abs(c.change_from_stock_pct).toFixed(1)}
-            </td>
-            <td>{c.rpm === null ? "–" : Math.round(c.rpm)}</td>
-            <td>{c.crawl_ratio === null ? "–" : c.crawl_ratio.toFixed(1)}</td>
-            <td>
-              {c.crawl_speed_kmh === null ? "–" : write(c.crawl_speed_kmh, "speed_kmh", { places: 2 }).text}
-            </td>
-            <td className="text-left">
-              {[...schools.map((aim) => NAMES[aim]), ...(fitted ? ["here"] : [])].join(" · ")}
-              {needs_other_carrier && <span className="font-normal text-quiet"> needs another carrier</span>}
-            </td>
-            <td>
-              {!fitted && (
-                <button className="link" onClick={() => take(c.ratio)}>
-                  take<span className="sr-only"> {c.ratio.toFixed(2)}</span>
-                </button>
-              )}
-            </td>
-          </tr>
-        ))}
+        {regearing.candidates.map(
+          ({ calculated: c, schools, fitted, needs_other_carrier, cost, carrier_cost }) => (
+            <tr
+              key={c.ratio}
+              className={`h-10 border-b border-hair [&>td]:px-2 ${fitted ? "bg-tint font-semibold" : ""}`}
+            >
+              <td>{c.ratio.toFixed(2)}</td>
+              <td>{c.effective_ratio.toFixed(2)}</td>
+              <td>
+                {c.change_from_stock_pct >= 0 ? "+" : "−"}
+                {Math.abs(c.change_from_stock_pct).toFixed(1)}
+              </td>
+              <td>{c.rpm === null ? "–" : Math.round(c.rpm)}</td>
+              <td>{c.crawl_ratio === null ? "–" : c.crawl_ratio.toFixed(1)}</td>
+              <td>
+                {c.crawl_speed_kmh === null ? "–" : write(c.crawl_speed_kmh, "speed_kmh", { places: 2 }).text}
+              </td>
+              <td>
+                {fitted ? (
+                  ""
+                ) : cost === null ? (
+                  <FigureButton path="aims.gear_set_cost" className="link" label="price of a set of gears">
+                    ask
+                  </FigureButton>
+                ) : (
+                  money(cost)
+                )}
+              </td>
+              <td className="text-left">
+                {[...schools.map((aim) => NAMES[aim]), ...(fitted ? ["here"] : [])].join(" · ")}
+                {needs_other_carrier && (
+                  <span className="font-normal text-quiet">
+                    {" "}
+                    needs another carrier
+                    {cost !== null && carrier_cost === null && (
+                      <FigureButton
+                        path="aims.carrier_cost"
+                        className="link"
+                        label="price of another carrier"
+                      >
+                        , its price
+                      </FigureButton>
+                    )}
+                  </span>
+                )}
+              </td>
+              <td>
+                {!fitted && (
+                  <button className="link" onClick={() => take(c.ratio)}>
+                    take<span className="sr-only"> {c.ratio.toFixed(2)}</span>
+                  </button>
+                )}
+              </td>
+            </tr>
+          ),
+        )}
       </tbody>
     </table>
   );

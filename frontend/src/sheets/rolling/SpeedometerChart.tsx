@@ -1,4 +1,4 @@
-/** What the instrument shows over the truth: the permitted band, and the line of the stage. */
+/** What the instrument shows over the truth: the permitted band; found, today and planned; the stage strong. */
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 
@@ -8,22 +8,37 @@ import { useMeasure } from "../../parts/useMeasure";
 
 type State = NonNullable<Sheet["here"]["results"]["rolling"]["speedometer"]["value"]>;
 
+/** As on the strip: found fine and dotted, today dashed, planned whole. */
+const STATES = {
+  found: { stroke: "var(--quiet)", strokeDasharray: "1.5 4" },
+  today: { stroke: "var(--ink)", strokeDasharray: "6 4" },
+  planned: { stroke: "var(--ink)" },
+};
+
 const HEIGHT = 112;
 const MARGIN = { left: 34, right: 8, top: 8, bottom: 20 };
 
 export function SpeedometerChart({ state }: { state: State }) {
-  const { write, ticks } = useBench();
+  const { sheet, write, ticks } = useBench();
   const [ref, width] = useMeasure(320);
   const top = state.band[1]?.true_kmh ?? 140;
   const unit = (speed: number) => write(speed, "speed_kmh").text;
   const tested = state.calculated.band;
-  const worst = Math.max(16, ...tested.map((row) => Math.abs(row.indicated_kmh - row.true_kmh) + 2));
+  const worst = Math.max(
+    16,
+    ...tested.map((row) => Math.abs(row.indicated_kmh - row.true_kmh) + 2),
+    ...Object.values(sheet.speedometers).map((shows) => Math.abs(((shows ?? 1) - 1) * top)),
+  );
   const x = scaleLinear([0, top], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([-worst, worst + 4], [HEIGHT - MARGIN.bottom, MARGIN.top]);
   const band = area<State["band"][number]>()
     .x((edge) => x(edge.true_kmh))
     .y0((edge) => y(edge.low_kmh - edge.true_kmh))
     .y1((edge) => y(edge.high_kmh - edge.true_kmh));
+  const readings = (["found", "today", "planned"] as const).flatMap((name) => {
+    const shows = sheet.speedometers[name];
+    return shows === null ? [] : [{ name, off: (shows - 1) * top }];
+  });
   const shown = line<State["band"][number]>()
     .x((edge) => x(edge.true_kmh))
     .y((edge) => y(edge.shown_kmh - edge.true_kmh));
@@ -53,6 +68,9 @@ export function SpeedometerChart({ state }: { state: State }) {
             </text>
           ))}
         </g>
+        {readings.map(({ name, off }) => (
+          <line key={name} x1={x(0)} y1={y(0)} x2={x(top)} y2={y(off)} strokeWidth={1.6} {...STATES[name]} />
+        ))}
         <path d={shown(state.band) ?? ""} stroke="var(--zinc)" strokeWidth={2.4} />
         {tested.map((row) => {
           const at = { x: x(row.true_kmh), y: y(row.indicated_kmh - row.true_kmh) };
@@ -70,6 +88,14 @@ export function SpeedometerChart({ state }: { state: State }) {
       </svg>
       <p className="cond text-sm text-quiet">
         reading less truth, over true speed, {write(0, "speed_kmh").unit} · × is outside
+        {readings.map(({ name }) => (
+          <span key={name} className="inline-flex items-center gap-1 pl-3">
+            <svg width={22} height={6} aria-hidden>
+              <line x1={0} x2={22} y1={3} y2={3} strokeWidth={1.6} {...STATES[name]} />
+            </svg>
+            {name}
+          </span>
+        ))}
       </p>
     </div>
   );

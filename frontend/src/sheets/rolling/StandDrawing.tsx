@@ -11,7 +11,6 @@ import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
 
 const HEIGHT = 240;
-const MM_PER_IN = 25.4;
 
 export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Stand }) {
   const { sheet, write } = useBench();
@@ -55,7 +54,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
     setOffset(offset + by * (event.shiftKey ? 5 : 1));
   };
   const wheel = (edges: Stand["here"], kind: "found" | "here") => {
-    const half = ((edges.rim_width_in + 1) * MM_PER_IN) / 2;
+    const half = edges.flange_mm / 2;
     const centre = -(edges.offset_mm - edges.spacer_mm);
     const rimRadius = edges.radius_mm * 0.56;
     const style =

@@ -1,0 +1,545 @@
+/** What carries the rig how high: the lift as a stack at each axle, springs, shocks and hoses, and the ways up. */
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+
+import { answered, client } from "../../api/client";
+import type { Sheet, Way } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { Entry } from "../../parts/Entry";
+import { FigureButton } from "../../parts/FigureButton";
+import { money } from "../../parts/money";
+import { useSettings } from "../../parts/settings";
+import { useMeasure } from "../../parts/useMeasure";
+
+type Stance = Sheet["here"]["results"]["stance"];
+const ENDS = ["front", "rear"] as const;
+type End = (typeof ENDS)[number];
+
+export function Heights() {
+  const { sheet, preview } = useBench();
+  const { stance } = (preview?.here ?? sheet.here).results;
+  return (
+    <>
+      <div className="grid gap-x-8 gap-y-4 pt-3 wide:grid-cols-2">
+        {ENDS.map((end) => (
+          <Stack key={end} end={end} stance={stance} />
+        ))}
+      </div>
+      <div className="grid gap-x-8 pt-5 wide:grid-cols-2">
+        {ENDS.map((end) => (
+          <Corner key={end} end={end} stance={stance} />
+        ))}
+      </div>
+      <WaysUp />
+      <Waiting />
+    </>
+  );
+}
+
+/** A line that names what a result waits for. */
+export function WaitsFor({ waits }: { waits: { path: string | null; label: string } | null }) {
+  if (!waits) return null;
+  return waits.path ? (
+    <p>
+      <FigureButton path={waits.path} className="link">
+        waits for {waits.label}
+      </FigureButton>
+    </p>
+  ) : (
+    <p className="text-quiet">{waits.label}</p>
+  );
+}
+
+/** What tyre, springs and body add at one axle, each on top of the last; beside it the frame in every stance. */
+function Stack({ end, stance }: { end: End; stance: Stance }) {
+  const { sheet, write } = useBench();
+  const [ref, width] = useMeasure(360);
+  const lift = stance.lift.value?.[end];
+  if (!lift) return <WaitsFor waits={stance.lift.waits_for} />;
+  const HEIGHT = 176;
+  const frame = (outline: Sheet["outlines"]["found"]) => outline[end]?.frame_rise_mm ?? 0;
+  const levels = [
+    { name: "as found", mm: 0, dash: "1.5 4" },
+    { name: "today", mm: frame(sheet.outlines.today), dash: "6 4" },
+    { name: "here", mm: lift.frame_rise_mm, dash: undefined },
+    { name: "here, loaded", mm: frame(sheet.outlines.loaded), dash: "9 3 2 3" },
+    { name: "planned", mm: frame(sheet.outlines.planned), dash: "12 4" },
+  ];
+  const rows = [
+    ["tyre", lift.axle_rise_mm, 0],
+    ["springs", lift.suspension_lift_mm, lift.axle_rise_mm],
+    ["body", lift.body_lift_mm, lift.frame_rise_mm],
+  ] as const;
+  const all = [
+    ...levels.map(({ mm }) => mm),
+    ...rows.map(([, amount, from]) => from + amount),
+    lift.axle_rise_mm,
+  ];
+  const [low, high] = [Math.min(0, ...all) - 8, Math.max(20, ...all) + 8];
+  const y = (mm: number) => HEIGHT - 12 - ((mm - low) / (high - low)) * (HEIGHT - 32);
+  const wide = Math.max(36, (width - 190) / 3);
+  const signed = (value: number) => `${value > 0.5 ? "+" : ""}${write(value, "z_mm").text}`;
+  const off = stance.lift.doubt?.[`${end}.frame_rise_mm`] ?? 0;
+  // Levels that lie close share a line of text each, from the highest down.
+  const said = [...levels]
+    .sort((a, b) => b.mm - a.mm)
+    .map((level, i, sorted) => ({ ...level, at: spread(sorted, i, y) }));
+  return (
+    <section aria-label={`Height, ${end}`}>
+      <h2 className="border-b border-ink pb-1 font-semibold">
+        {end === "front" ? "Front" : "Rear"} axle{" "}
+        <span className="font-normal text-quiet">frame {signed(lift.frame_rise_mm)}</span>
+        <span className="font-normal text-quiet">
+          {off > 0.5 && ` ±${write(off, "z_mm").text}`} {write(0, "z_mm").unit} against as found
+        </span>
+      </h2>
+      <div ref={ref}>
+        <svg
+          width={width}
+          height={HEIGHT}
+          role="img"
+          aria-label={`${end} lift as a stack`}
+          className="cond block text-[13px]"
+        >
+          {rows.map(([name, amount, from], i) => (
+            <g key={name}>
+              <rect
+                x={i * wide + 4}
+                width={wide - 10}
+                y={Math.min(y(from), y(from + amount))}
+                height={Math.max(1.5, Math.abs(y(from) - y(from + amount)))}
+                fill={amount < -0.5 ? "var(--oxide)" : "var(--zinc)"}
+                opacity={0.85}
+              />
+              <text
+                x={i * wide + wide / 2}
+                y={Math.min(y(from), y(from + amount)) - 5}
+                textAnchor="middle"
+                fontWeight={700}
+              >
+                {signed(amount)}
+              </text>
+              <text x={i * wide + wide / 2} y={HEIGHT - 1} textAnchor="middle" fill="var(--quiet)">
+                {name}
+              </text>
+            </g>
+          ))}
+          {said.map(({ name, mm, dash, at }) => (
+            <g key={name}>
+              <line
+                x1={4}
+                x2={3 * wide + 6}
+                y1={y(mm)}
+                y2={y(mm)}
+                stroke="var(--ink)"
+                strokeWidth={name === "here" ? 2 : 1}
+                strokeDasharray={dash}
+              />
+              <line x1={3 * wide + 6} x2={3 * wide + 26} y1={y(mm)} y2={at - 4} stroke="var(--hair)" />
+              <text x={3 * wide + 30} y={at} fontWeight={name === "here" ? 700 : 400}>
+                {name}
+              </text>
+              <text x={width - 2} y={at} textAnchor="end" fontWeight={name === "here" ? 700 : 400}>
+                {signed(mm)}
+              </text>
+            </g>
+          ))}
+        </svg>
+      </div>
+    </section>
+  );
+}
+
+/** Where the words of a level stand: at its height, and never on those above. */
+function spread(sorted: { mm: number }[], index: number, y: (mm: number) => number): number {
+  const LINE = 17;
+  let at = 14;
+  sorted.slice(0, index + 1).forEach(({ mm }, i) => {
+    at = Math.min(Math.max(y(mm) + 4, i === 0 ? 14 : at + LINE), 172 - (sorted.length - 1 - i) * LINE);
+  });
+  return at;
+}
+
+function Corner({ end, stance }: { end: End; stance: Stance }) {
+  const { write } = useBench();
+  const spring = stance[`${end}_corner`];
+  const shock = stance[`${end}_shock`];
+  const hose = stance[`${end}_hose`];
+  const at = `${end}_suspension`;
+  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const off = (result: { doubt?: Record<string, number> }, place: string) => {
+    const value = result.doubt?.[place] ?? 0;
+    return value > 0.5 ? ` ±${write(value, "z_mm").text}` : "";
+  };
+  const answer = spring.value?.calculated;
+  return (
+    <section aria-label={`Spring and shock, ${end}`} className="cond pb-4">
+      <h2 className="border-b border-ink pb-1 font-semibold">
+        {end === "front" ? "Front" : "Rear"} spring and shock
+      </h2>
+      {answer ? (
+        <dl>
+          <Row label="rides at" path={`${at}.rate_n_per_mm`}>
+            {answer.frequency_hz === null ? "–" : `${answer.frequency_hz.toFixed(2)} Hz`}
+            <span className="text-quiet">
+              {" "}
+              {answer.frequency_hz === null
+                ? ""
+                : answer.frequency_hz > 1.5
+                  ? "hard off road; 1.0 to 1.5 rides well"
+                  : answer.frequency_hz < 1
+                    ? "soft; 1.0 to 1.5 rides well"
+                    : "rides well off road"}
+            </span>
+          </Row>
+          <Row label="loaded" path={`${at}.free_length_mm`}>
+            {mm(answer.ride_length_mm)}
+            {off(spring, "calculated.ride_length_mm")}
+          </Row>
+          {answer.sag_mm > 0.5 && (
+            <Row label="sags by what came on it" path={`${at}.added_corner_kg`}>
+              {mm(answer.sag_mm)}
+            </Row>
+          )}
+          {answer.coil_bind_left_mm !== undefined && answer.coil_bind_left_mm !== null && (
+            <Row
+              label="before its coils touch at full bump"
+              path={`${at}.solid_length_mm`}
+              bad={answer.coil_bind_left_mm < 0}
+            >
+              {mm(answer.coil_bind_left_mm)}
+              {off(spring, "calculated.coil_bind_left_mm")}
+            </Row>
+          )}
+          {answer.seated_by_mm !== undefined && answer.seated_by_mm !== null && (
+            <Row
+              label={
+                spring.value?.retained
+                  ? "pressed at full droop; held in its seats"
+                  : "still pressed at full droop"
+              }
+              path={`${at}.spring_retained`}
+              bad={answer.seated_by_mm < 0 && !spring.value?.retained}
+            >
+              {mm(answer.seated_by_mm)}
+              {off(spring, "calculated.seated_by_mm")}
+            </Row>
+          )}
+        </dl>
+      ) : (
+        <WaitsFor waits={spring.waits_for} />
+      )}
+      {shock.value ? <Stroke shock={shock.value} end={end} /> : <WaitsFor waits={shock.waits_for} />}
+      {hose.value ? (
+        <dl>
+          <Row
+            label="brake hose left at full droop, 20 wanted"
+            path={`${at}.hose_spare_mm`}
+            bad={hose.value.spare_mm < 0}
+          >
+            {mm(hose.value.left_mm)}
+            {off(hose, "left_mm")}
+          </Row>
+        </dl>
+      ) : (
+        <WaitsFor waits={hose.waits_for} />
+      )}
+    </section>
+  );
+}
+
+type RowProps = { label: string; path: string; children: React.ReactNode; bad?: boolean };
+
+export function Row({ label, path, children, bad = false }: RowProps) {
+  return (
+    <div className="flex items-baseline justify-between gap-4 border-b border-hair py-1">
+      <dt>
+        <FigureButton
+          path={path}
+          className="-my-2 min-h-10 text-left text-quiet underline underline-offset-4"
+          label={label}
+        >
+          {label}
+        </FigureButton>
+      </dt>
+      <dd className={`text-right font-semibold ${bad ? "text-oxide" : ""}`}>{children}</dd>
+    </div>
+  );
+}
+
+type ShockValue = NonNullable<Stance["front_shock"]["value"]>;
+
+/** The stroke from closed to open, what travel takes of it around ride, and the spare wanted at either end. */
+function Stroke({ shock, end }: { shock: ShockValue; end: End }) {
+  const { write, put } = useBench();
+  const [ref, width] = useMeasure(340);
+  const { calculated } = shock;
+  const whole = shock.open_mm - shock.closed_mm;
+  const from = shock.ride_mm - (shock.ride_mm - shock.closed_mm - calculated.bump_left_mm);
+  const to = shock.ride_mm + (shock.open_mm - shock.ride_mm - calculated.droop_left_mm);
+  const low = Math.min(shock.closed_mm, from) - 12;
+  const high = Math.max(shock.open_mm, to) + 12;
+  const x = (mm: number) => ((mm - low) / (high - low)) * width;
+  const mm = (value: number) => write(value, "z_mm").text;
+  const short = calculated.extend_bump_stop_mm > 0.05 || calculated.limit_droop_mm > 0.05;
+  return (
+    <div ref={ref} className="py-2">
+      <svg
+        width={width}
+        height={66}
+        role="img"
+        aria-label={`${end} shock: ${Math.round(calculated.bump_left_mm)} left at full bump, ${Math.round(calculated.droop_left_mm)} at full droop`}
+        className="block text-[13px]"
+      >
+        <rect
+          x={x(shock.closed_mm)}
+          width={x(shock.open_mm) - x(shock.closed_mm)}
+          y={22}
+          height={18}
+          fill="var(--tint)"
+          stroke="var(--ink)"
+        />
+        {[shock.closed_mm, shock.open_mm - 10].map((edge) => (
+          <rect key={edge} x={x(edge)} width={x(edge + 10) - x(edge)} y={22} height={18} fill="var(--hair)" />
+        ))}
+        <line x1={x(from)} x2={x(to)} y1={31} y2={31} stroke="var(--zinc)" strokeWidth={8} />
+        <line
+          x1={x(shock.ride_mm)}
+          x2={x(shock.ride_mm)}
+          y1={16}
+          y2={46}
+          stroke="var(--ink)"
+          strokeWidth={2}
+        />
+        <g fill="var(--quiet)">
+          <text x={x(shock.closed_mm)} y={14}>
+            closed {mm(shock.closed_mm)}
+          </text>
+          <text x={x(shock.open_mm)} y={14} textAnchor="end">
+            open {mm(shock.open_mm)}
+          </text>
+          <text x={x(shock.ride_mm)} y={60} textAnchor="middle">
+            ride {mm(shock.ride_mm)}
+          </text>
+        </g>
+        <g fontWeight={700}>
+          <text x={0} y={60} fill={shock.bump_spare_mm < 0 ? "var(--oxide)" : "var(--ink)"}>
+            {mm(calculated.bump_left_mm)} left at bump
+          </text>
+          <text
+            x={width}
+            y={60}
+            textAnchor="end"
+            fill={shock.droop_spare_mm < 0 ? "var(--oxide)" : "var(--ink)"}
+          >
+            {mm(calculated.droop_left_mm)} left at droop
+          </text>
+        </g>
+      </svg>
+      {short && whole > 0 && (
+        <p className="flex flex-wrap gap-x-4">
+          {calculated.extend_bump_stop_mm > 0.05 && (
+            <button
+              className="link"
+              onClick={() =>
+                void put({
+                  do: "draft",
+                  kind: "bump-stops",
+                  fields: { longer_mm: Math.ceil(calculated.extend_bump_stop_mm), axle: end },
+                })
+              }
+            >
+              plan a bump stop {Math.ceil(calculated.extend_bump_stop_mm)} longer
+            </button>
+          )}
+          {calculated.limit_droop_mm > 0.05 && (
+            <button
+              className="link"
+              onClick={() =>
+                void put({
+                  do: "draft",
+                  kind: "straps",
+                  fields: { shorter_mm: Math.ceil(calculated.limit_droop_mm), axle: end },
+                })
+              }
+            >
+              plan straps, droop {Math.ceil(calculated.limit_droop_mm)} less
+            </button>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Lift asked the other way round: so much up, and the ways that reach it. */
+function WaysUp() {
+  const { sheet, stage, put, write } = useBench();
+  const { units, person } = useSettings();
+  const [front, setFront] = useState("50");
+  const [rear, setRear] = useState("");
+  const unit = write(0, "z_mm").unit;
+  const factor = unit === "in" ? 25.4 : 1;
+  const number = (text: string) => {
+    const read = Number(text.replace(",", ".")) * factor;
+    return Number.isFinite(read) && read >= 0 && read <= 500 ? read : undefined;
+  };
+  const [up, back] = [number(front || "0"), number(rear || "0")];
+  const level = rear.trim() === "";
+  const ways = useQuery({
+    queryKey: ["ways", sheet.id, up, back, level, stage, units, sheet.figures, sheet.changes],
+    queryFn: ({ signal }) =>
+      answered(
+        client.GET("/api/rigs/{rig_id}/ways-up", {
+          params: {
+            path: { rig_id: sheet.id },
+            query: { stage, units, person, front_mm: up ?? 0, rear_mm: back ?? 0, level },
+          },
+          signal,
+        }),
+      ),
+    enabled: up !== undefined && back !== undefined,
+    placeholderData: (old) => old,
+  });
+  const data = ways.data;
+  return (
+    <section aria-label="Ways up" className="pt-4">
+      <h2 className="border-b border-ink pb-1 font-semibold">
+        So much up: which ways reach it{" "}
+        <span className="font-normal text-quiet">on top of the stage, one at a time</span>
+      </h2>
+      <div className="cond no-print flex flex-wrap items-end gap-5 py-2">
+        <Entry
+          label={`frame up in front, ${unit}`}
+          className="w-40"
+          value={front}
+          set={setFront}
+          example="50"
+          invalid={up === undefined}
+        />
+        <Entry
+          label={`at the rear, ${unit}`}
+          className="w-40"
+          value={rear}
+          set={setRear}
+          example={data && level ? `${write(data.rear_mm, "z_mm").text}, level loaded` : "level when loaded"}
+          invalid={back === undefined}
+        />
+        {level && data && !data.no_rake && (
+          <p className="pb-2">
+            Level with its load the rear comes up {Object.values(write(data.rear_mm, "z_mm")).join(" ")}.
+          </p>
+        )}
+        {level && data?.no_rake && (
+          <FigureButton path="body.rake_from_mm" className="link">
+            level waits for the rake as found
+          </FigureButton>
+        )}
+      </div>
+      {data && (
+        <table className="cond w-full">
+          <tbody>
+            {data.ways.map((way) => (
+              <WayRow
+                key={`${way.end} ${way.name}`}
+                way={way}
+                take={(w) => void put({ do: "draft", kind: w.kind, fields: w.fields })}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
+  );
+}
+
+function WayRow({ way, take }: { way: Way; take: (draft: NonNullable<Way["draft"]>) => void }) {
+  const { write, sheet } = useBench();
+  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const worth = sheet.figures["aims.hour_rate"]?.value;
+  const bad = way.raised.filter(
+    ({ severity }) => severity === "stop" || severity === "measure" || severity === "watch",
+  );
+  return (
+    <tr className="border-b border-hair align-baseline [&>td]:py-1 [&>td]:pr-3">
+      <td className="text-quiet">{way.end}</td>
+      <td>
+        <b className="font-semibold">{way.draft?.title ?? way.name}</b>
+        <span className="block text-sm text-quiet">{way.says}</span>
+      </td>
+      <td className="text-right whitespace-nowrap">
+        {way.reached_mm === null ? "" : `+${mm(way.reached_mm)}`}
+      </td>
+      <td className="text-right whitespace-nowrap text-quiet">
+        {way.hours === null ? "" : `${way.hours.toFixed(1)} h`}
+        {way.hours !== null &&
+          typeof worth === "number" &&
+          worth > 0 &&
+          ` ≈ ${money(way.hours * worth)} ${sheet.brief.currency}`}
+      </td>
+      <td className="text-sm">
+        {bad.length === 0 && way.draft ? (
+          <span className="text-quiet">upsets nothing more</span>
+        ) : (
+          bad.map((finding) => (
+            <span key={finding.key} className={`block ${finding.severity === "stop" ? "text-oxide" : ""}`}>
+              {finding.severity}: {finding.text}
+            </span>
+          ))
+        )}
+      </td>
+      <td className="text-right">
+        {way.draft && (
+          <button className="link" onClick={() => way.draft && take(way.draft)}>
+            plan it<span className="sr-only">: {way.draft.title}</span>
+          </button>
+        )}
+      </td>
+    </tr>
+  );
+}
+
+const FOR_THE_WEIGHT = [
+  "springs",
+  "coil-spacers",
+  "blocks",
+  "shackles",
+  "lift",
+  "arms",
+  "links",
+  "track-bar",
+  "axle",
+];
+
+/** Fasteners that are only torqued with the weight on the wheels. */
+function Waiting() {
+  const { sheet } = useBench();
+  const touched = sheet.changes.filter(({ kind, on_plan }) => on_plan && FOR_THE_WEIGHT.includes(kind));
+  if (touched.length === 0) return null;
+  return (
+    <section aria-label="Torque at ride height" className="pt-5">
+      <h2 className="border-b border-ink pb-1 font-semibold">
+        Hand-tight until the weight is on the wheels{" "}
+        <span className="font-normal text-quiet">
+          then torque at ride height, by the vehicle&apos;s manual
+        </span>
+      </h2>
+      <ol className="cond">
+        {touched.map((change) => (
+          <li key={change.id} className="flex gap-3 border-b border-hair py-1">
+            <span className="mt-1 size-4 shrink-0 border border-ink" aria-hidden />
+            <span>
+              <b className="font-semibold">{change.title}</b>
+              <span className="block text-sm text-quiet">
+                {change.jobs
+                  .flatMap(({ steps }) => steps)
+                  .filter((step) => /weight|torque|hand-tight/i.test(step))
+                  .join(" ")}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

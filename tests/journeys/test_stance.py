@@ -1,0 +1,163 @@
+"""Stance: ground crossed, kept and read from a file, an angle pulled, the suspension cycled, ways up, weighing."""
+
+import re
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.journeys.conftest import Served, Window
+from tests.journeys.test_rolling_driveline import view
+
+
+@pytest.fixture
+def page(demo_server: Served, window: Window) -> Page:
+    window.page.goto(demo_server.url)
+    return window.page
+
+
+def test_ground_is_crossed_in_every_stance_and_kept(page: Page, tmp_path: Path) -> None:
+    view(page, "Plover", "7 Stance", "Crossing")
+    main = page.get_by_role("main")
+    ground = main.get_by_role("combobox").first
+    ground.select_option("kept old railway bank")
+    loaded = main.get_by_role("row", name="as planned, loaded")
+    expect(loaded).to_contain_text("case guard")
+    expect(loaded.locator(".text-oxide").first).to_contain_text("mm")
+    expect(main.get_by_role("row", name="as found").locator("b.text-oxide")).to_have_count(0)
+    lane = main.locator("[data-lane=here]")
+    before = lane.inner_html()
+    slider = main.get_by_label("how far it has driven")
+    slider.focus()
+    for _ in range(5):
+        page.keyboard.press("PageDown")
+    assert lane.inner_html() != before
+    slider.blur()
+    page.keyboard.press("t")
+    expect(lane).to_have_attribute("aria-label", "as planned: pitch 0 degrees; nothing touches")
+
+    # An obstacle by its size, the largest that passes, and one that is none.
+    ground.select_option("ledge")
+    height = main.get_by_label("height, mm")
+    height.fill("340")
+    expect(main.get_by_role("row", name="as found")).to_contain_text("then a wheel")
+    height.fill("-3")
+    expect(height).to_have_attribute("aria-invalid", "true")
+    height.fill("600")
+    expect(main.get_by_role("row", name="as found")).to_contain_text("a wheel is stopped")
+    main.get_by_role("button", name="the brief asks for it").click()
+    expect(page.get_by_label("What this upsets")).to_contain_text("Over ledge 600")
+    main.get_by_role("button", name="take it out").click()
+    expect(page.get_by_label("What this upsets")).not_to_contain_text("Over ledge 600")
+
+    # Out of a file and into one, and drawn by its points.
+    file = tmp_path / "track.csv"
+    file.write_text("x_m,z_m\n0,0\n0.5,-0.3\n1.4,-0.3\n1.9,0\n")
+    main.locator("input[type=file]").set_input_files(file)
+    expect(main.get_by_text("4 points read.")).to_be_visible()
+    with page.expect_download() as download:
+        main.get_by_role("button", name="ground as DXF").click()
+    assert "LWPOLYLINE" in Path(download.value.path()).read_text()
+    with page.expect_download() as picture:
+        main.get_by_role("button", name="SVG").click()
+    assert "<svg" in Path(picture.value.path()).read_text()
+    main.get_by_role("button", name="draw or type the ground").click()
+    main.get_by_role("button", name="point 2: 500 along, -300 up").focus()
+    page.keyboard.press("Shift+ArrowUp")
+    expect(main.get_by_role("button", name="point 2: 500 along, -200 up")).to_be_visible()
+    typed = main.get_by_label("along, up, in mm")
+    typed.fill("0, 0\n100, high")
+    main.get_by_role("button", name="drive over this").click()
+    expect(main.get_by_role("alert")).to_contain_text("Line 2: two numbers in mm")
+    typed.fill("0, 0\n0, 150")
+    main.get_by_role("button", name="drive over this").click()
+    expect(main.get_by_role("button", name="point 2: 0 along, 150 up")).to_be_visible()
+    file.write_text("nothing")
+    main.locator("input[type=file]").set_input_files(file)
+    expect(main.get_by_role("alert")).to_contain_text("names no x")
+
+
+def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
+    view(page, "Plover", "7 Stance", "Angles")
+    main = page.get_by_role("main")
+    expect(main).to_contain_text("What must go for 36.0°")
+    grip = main.locator("[data-pull=approach]")
+    box = grip.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y - 20, steps=4)
+    page.mouse.up()
+    bumper = main.get_by_role("row", name="front bumper decides it")
+    expect(bumper).to_contain_text("up by")
+    bumper.get_by_role("button", name="plan to trim it").click()
+    expect(main.get_by_role("row", name=re.compile("^front bumper"))).to_contain_text("may stay")
+    # A point tried higher by keys, and let go again.
+    main.get_by_role("slider", name="steering damper guard, tried higher").focus()
+    for _ in range(3):
+        page.keyboard.press("ArrowDown")
+    expect(main).to_contain_text("steering damper guard down 15 mm, tried: approach")
+    main.get_by_role("button", name="as it was").click()
+    main.get_by_role("button", name="departure").click()
+    expect(main).to_contain_text("What must go for 29.0°")
+
+
+def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) -> None:
+    view(page, "Plover", "7 Stance", "Cycling")
+    main = page.get_by_role("main")
+    front = main.get_by_label("front axle on its way")
+    expect(front).to_contain_text("too close to call")
+    front.get_by_role("button", name="liner behind comes within").click()
+    assert float(main.get_by_label("travel, left wheel").input_value()) > 0.8
+    row = front.get_by_role("row", name="liner behind")
+    least = row.inner_text().split("least ")[1].split(" ")[0]
+    expect(row).to_contain_text(f"{least} mm")
+    page.keyboard.press("e")
+    page.keyboard.press("e")
+    expect(main.get_by_role("slider", name=re.compile("^lock"))).not_to_have_value("0")
+    side = main.get_by_label("from the side")
+    still = side.inner_html()
+    main.get_by_role("button", name="cycle it").click()
+    page.wait_for_function(
+        "still => document.querySelector(\"[aria-label='from the side']\").innerHTML !== still", arg=still
+    )
+    main.get_by_role("button", name="stop").click()
+
+
+def test_ways_up_links_and_weighing(page: Page) -> None:
+    view(page, "Plover", "7 Stance")
+    ways = page.get_by_label("Ways up")
+    expect(ways).to_contain_text("Level with its load the rear comes up")
+    ways.get_by_role("button", name=re.compile("plan it.*coil spacers 50, front")).click()
+    expect(page.get_by_label("What this upsets")).to_contain_text("before its coils touch at full bump")
+    page.get_by_role("tab", name="Links").click()
+    expect(page.get_by_label("Caster against the pinion")).to_contain_text("arms give back")
+    expect(page.get_by_label("Rear links")).to_contain_text("anti-squat")
+    page.get_by_role("tab", name="Tip and room above").click()
+    weigh = page.get_by_label("Centre of gravity by weighing")
+    weigh.get_by_label("front axle, level, kg").fill("1090")
+    weigh.get_by_label("front axle, rear raised, kg").fill("1080")
+    weigh.get_by_label("rear raised by, mm").fill("420")
+    weigh.get_by_role("button", name="work it out").click()
+    expect(weigh.get_by_role("alert")).to_contain_text("weigh again")
+    weigh.get_by_label("front axle, rear raised, kg").fill("1132")
+    weigh.get_by_role("button", name="work it out").click()
+    weigh.get_by_role("button", name="note it on the rig").click()
+    expect(weigh.get_by_role("button", name="note it on the rig")).to_have_count(0)
+    level = page.get_by_label("Level on the dash")
+    level.get_by_role("button", name="listen to it, simulated").click()
+    expect(level).to_contain_text("$YXXDR")
+
+
+def test_tern_is_told_how_much_droop_must_go(page: Page) -> None:
+    view(page, "Tern", "7 Stance", "Links")
+    half = page.get_by_label("Half shafts")
+    expect(half).to_contain_text("droop 20.7°")
+    half.get_by_role("button", name="6 mm less droop clears it").click()
+    expect(half).not_to_contain_text("less droop clears it")
+
+
+def test_what_is_not_known_is_named(page: Page) -> None:
+    view(page, "Skarv", "7 Stance", "Cycling")
+    expect(page.get_by_role("main")).to_contain_text("waits for front travel, bump")
