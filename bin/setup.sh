@@ -21,12 +21,23 @@ stamp() {
   cat "$@" | sha256sum >"$root/.venv/stamps/$name"
 }
 
-# one_at_a_time FUNCTION: two commands that start together do not install over one another.
+# one_at_a_time WHAT FUNCTION: two commands that start together do not install over one another.
 one_at_a_time() {
   (
     if command -v flock >/dev/null; then flock 9; fi
-    "$@"
-  ) 9>"$root/.set-up.lock"
+    "$2"
+  ) 9>"$root/.set-up.$1.lock"
+}
+
+# side_by_side FUNCTIONS...: all of them at once; fails where one of them does.
+side_by_side() {
+  local each running=() good=yes
+  for each in "$@"; do
+    "$each" &
+    running+=($!)
+  done
+  for each in "${running[@]}"; do wait "$each" || good=no; done
+  [ "$good" = yes ]
 }
 
 make_python() {
@@ -75,7 +86,7 @@ make_chromium() {
   (apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium) >/dev/null
 }
 
-set_up_python() { one_at_a_time make_python; }
-set_up_node() { one_at_a_time make_node; }
-build_front_end() { one_at_a_time make_front_end; }
-set_up_chromium() { one_at_a_time make_chromium; }
+set_up_python() { one_at_a_time python make_python; }
+set_up_node() { one_at_a_time front-end make_node; }
+build_front_end() { one_at_a_time front-end make_front_end; }
+set_up_chromium() { one_at_a_time chromium make_chromium; }

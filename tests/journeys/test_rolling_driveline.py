@@ -150,4 +150,5 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
     shakes.get_by_label("only after a bump, in the steering").select_option("yes")
     expect(shakes.get_by_role("listitem").first).to_contain_text("track bar")
     shakes.get_by_label("it shakes at").fill("far")
-    expect(shakes).to_contain_text("track bar")
+    expect(shakes.get_by_role("alert")).to_contain_text("speed")
+    expect(shakes.get_by_role("listitem").first).to_contain_text("track bar")

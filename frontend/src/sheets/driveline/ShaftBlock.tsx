@@ -1,12 +1,13 @@
 /** One line of shafts: at full bump, ride and full droop, from the side and from above; tried out by hand. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { ShaftLine, Sheet, Tried } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
+import { Problem } from "../../parts/Problem";
 import { FieldChart } from "./FieldChart";
 import { ShaftDrawing } from "./ShaftDrawing";
 import { TRIES, type Trial } from "./tries";
@@ -19,7 +20,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
   const [trial, setTrial] = useState(NOTHING);
-  const tried = useQuery({
+  const tried = useAsked({
     queryKey: ["shaft", sheet.id, end, stage, trial, sheet.undo, sheet.figures, sheet.changes],
     queryFn: ({ signal }) =>
       answered(
@@ -35,7 +36,6 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
         }),
       ),
     enabled: result.value !== null,
-    placeholderData: (old) => old,
   });
   const name = `${end === "rear" ? "Rear" : "Front"} shaft`;
   if (!result.value)
@@ -64,7 +64,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
         </span>
         {changed && <span className="cond text-base text-oxide">tried, not planned</span>}
       </h2>
-      {tried.error && <p className="text-oxide">{tried.error.message}</p>}
+      <Problem of={tried.error} />
       {now && !now.line.value && <p className="text-oxide">{now.line.waits_for?.label}</p>}
       <div className="grid gap-x-8 gap-y-3 pt-2 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
         <ShaftDrawing line={line} before={changed ? result.value : undefined} trial={trial} set={setTrial} />

@@ -1,11 +1,12 @@
 /** What shakes: what turns how fast at that speed, heard and seen, ranked by four tests on the road. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
+import { Problem } from "../../parts/Problem";
 
 type Says = "stays" | "goes" | "not tried";
 const ANSWERS = [
@@ -23,7 +24,7 @@ export function Shakes() {
   const [tests, setTests] = useState<Record<string, Says>>({});
   const [bump, setBump] = useState<"no" | "yes">("no");
   const gears = sheet.here.results.rolling.gears.value?.gears.length ?? 1;
-  const shaking = useQuery({
+  const shaking = useAsked({
     queryKey: ["shakes", sheet.id, stage, units, speed, gear, range, tests, sheet.figures, sheet.changes],
     queryFn: () =>
       answered(
@@ -32,7 +33,6 @@ export function Shakes() {
           body: { speed, gear: gear === "top" ? gears : Number(gear), range, tests },
         }),
       ),
-    placeholderData: (old) => old,
   });
   const data = shaking.data;
   return (
@@ -60,6 +60,7 @@ export function Shakes() {
           choose={setBump}
         />
       </div>
+      <Problem of={shaking.error} />
       {bump === "yes" ? (
         <>
           <p className="max-w-prose">Bushes and joints before dampers, in this order:</p>
@@ -84,11 +85,6 @@ export function Shakes() {
               />
             ))}
           </div>
-          {shaking.error && (
-            <p role="alert" className="text-oxide">
-              {shaking.error.message}
-            </p>
-          )}
           {data?.waits_for && <p className="text-quiet">waits for {data.waits_for.label}</p>}
           <Tones suspects={data?.suspects ?? []} />
         </>

@@ -1,12 +1,13 @@
 /** Two parts side by side, face by face; what nobody knows becomes a list for the yard, with room for the answer. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { SideBySide } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
+import { Problem } from "../../parts/Problem";
 
 const SWAPPED = ["transfer-case", "axle", "gearbox", "shaft", "wheel", "spring"];
 
@@ -22,7 +23,7 @@ export function Swap() {
     chosen.old ??
     parts.find((part) => part.kind === kind && part.name !== after && part.place !== "donor")?.name ??
     "";
-  const beside = useQuery({
+  const beside = useAsked({
     queryKey: ["beside", sheet.id, before, after, sheet.parts],
     queryFn: () =>
       answered(
@@ -34,7 +35,6 @@ export function Swap() {
         }),
       ),
     enabled: before !== "" && after !== "",
-    placeholderData: (old) => old,
   });
   const names = parts.map(({ name }) => name);
   return (
@@ -63,7 +63,7 @@ export function Swap() {
           />
         </div>
       )}
-      {beside.error && <p className="text-oxide">{beside.error.message}</p>}
+      <Problem of={beside.error} />
       {beside.data && before && after && <Beside beside={beside.data.beside} />}
     </section>
   );

@@ -1,8 +1,8 @@
 /** What to measure next: a walk round the vehicle with the tape in hand, one large figure after the other. */
-import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Measurement } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton, useSpec } from "../../parts/FigureButton";
@@ -17,7 +17,7 @@ export function MeasureSheet() {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
   const [at, setAt] = useState(0);
-  const found = useQuery({
+  const found = useAsked({
     queryKey: ["measure", sheet.id, stage, units, sheet.undo, sheet.version],
     queryFn: () =>
       answered(
@@ -25,7 +25,6 @@ export function MeasureSheet() {
           params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
         }),
       ),
-    placeholderData: (old) => old,
   });
   const all = found.data?.next ?? [];
   const now = all.filter((one) => one.fitted_first === null);

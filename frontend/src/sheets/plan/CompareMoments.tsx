@@ -1,8 +1,8 @@
 /** Any moment of the order beside any other. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 import { ComparisonTable } from "./ComparisonTable";
@@ -52,7 +52,7 @@ function Compared({ moments, names }: { moments: string[]; names: { value: strin
   const { sheet } = useBench();
   const { units, person } = useSettings();
   const stages = moments.join(",");
-  const found = useQuery({
+  const found = useAsked({
     queryKey: ["comparison", sheet.id, stages, units, sheet.undo, sheet.version],
     queryFn: () =>
       answered(
@@ -60,7 +60,6 @@ function Compared({ moments, names }: { moments: string[]; names: { value: strin
           params: { path: { rig_id: sheet.id }, query: { stages, units, person } },
         }),
       ),
-    placeholderData: (old) => old,
   });
   if (found.error) return <p className="text-oxide">{found.error.message}</p>;
   if (!found.data) return <p className="text-quiet">Working it out.</p>;

@@ -1,8 +1,8 @@
 /** A question in its place of the order: its options side by side until one is chosen, with the reason kept. */
-import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { ChangeLine, KeptQuestion } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
@@ -79,7 +79,7 @@ function Options({ kept }: { kept: KeptQuestion }) {
   const { units, person } = useSettings();
   const { question } = kept;
   const [adding, setAdding] = useState<string>();
-  const found = useQuery({
+  const found = useAsked({
     queryKey: ["comparison", sheet.id, question.key, units, sheet.undo, sheet.version],
     queryFn: () =>
       answered(
@@ -87,7 +87,6 @@ function Options({ kept }: { kept: KeptQuestion }) {
           params: { path: { rig_id: sheet.id }, query: { question: question.key, units, person } },
         }),
       ),
-    placeholderData: (old) => old,
   });
   if (found.error) return <p className="text-oxide">{found.error.message}</p>;
   if (!found.data) return <p className="text-quiet">Working it out.</p>;

@@ -1,8 +1,8 @@
 /** Two to six sizes side by side: drawn over one another, and in a table that is sorted by what matters. */
-import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Size } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
@@ -42,7 +42,7 @@ export function Sizes() {
   );
   const [typed, setTyped] = useState("");
   const [by, setBy] = useState<Column>();
-  const beside = useQuery({
+  const beside = useAsked({
     queryKey: ["sizes", sheet.id, stage, sizes, sheet.figures, sheet.changes],
     queryFn: () =>
       answered(
@@ -52,7 +52,6 @@ export function Sizes() {
         }),
       ),
     enabled: sizes.length > 0,
-    placeholderData: (old) => old,
     retry: false,
   });
   const add = (event: FormEvent) => {

@@ -1,8 +1,8 @@
 /** Wheels of another offset or width, tried at one end: what they come to, and how they go into the order. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Stand } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
@@ -16,7 +16,7 @@ export function useTriedWheels(end: "front" | "rear", stand: Stand) {
   const offset = wanted.offset ?? at.offset_mm;
   const rim = wanted.rim ?? at.rim_width_in;
   const changed = offset !== at.offset_mm || rim !== at.rim_width_in;
-  const trial = useQuery({
+  const trial = useAsked({
     queryKey: ["stand", sheet.id, end, stage, offset, rim, sheet.figures, sheet.changes],
     queryFn: ({ signal }) =>
       answered(
@@ -27,7 +27,6 @@ export function useTriedWheels(end: "front" | "rear", stand: Stand) {
         }),
       ),
     enabled: changed,
-    placeholderData: (old) => old,
   });
   const plan = async () => {
     const refusal = await put({

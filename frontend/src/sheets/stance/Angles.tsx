@@ -1,13 +1,14 @@
 /** Approach, departure, breakover on the drawing: the point that decides each, the next one, and what must go for more. */
-import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
+import { Problem } from "../../parts/Problem";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { WaitsFor } from "./Heights";
 import { stanceSaid } from "./stances";
@@ -27,7 +28,7 @@ export function Angles() {
   const angles = stance.angles.value;
   const asked = sheet.figures[`aims.${which}_deg`]?.value;
   const aim = wanted[which] ?? (typeof asked === "number" ? asked : undefined);
-  const query = useQuery({
+  const query = useAsked({
     queryKey: ["angles", sheet.id, which, aim, raised, stage, sheet.figures, sheet.changes],
     queryFn: ({ signal }) =>
       answered(
@@ -46,7 +47,6 @@ export function Angles() {
           signal,
         }),
       ),
-    placeholderData: (old) => old,
   });
   if (!angles) return <WaitsFor waits={stance.angles.waits_for} />;
   const here = query.data?.stances.find(({ name }) => name === "here")?.points ?? [];
@@ -102,6 +102,7 @@ export function Angles() {
           );
         })}
       </div>
+      <Problem of={query.error} />
       {raised && here[0] && (
         <p className="cond no-print flex flex-wrap items-center gap-4">
           <span>

@@ -1,12 +1,13 @@
 /** Where it would tip, what stands above it, how far its axles cross, and a level on the dash. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
+import { Problem } from "../../parts/Problem";
 import { Row, WaitsFor } from "./Heights";
 
 export function Balance() {
@@ -119,7 +120,7 @@ function Level() {
     const timer = setTimeout(() => setSecond(second + 1), 1000);
     return () => clearTimeout(timer);
   }, [second]);
-  const reading = useQuery({
+  const reading = useAsked({
     queryKey: ["level", sheet.id, second, stage],
     queryFn: () =>
       answered(
@@ -128,7 +129,6 @@ function Level() {
         }),
       ),
     enabled: second !== undefined,
-    placeholderData: (old) => old,
   });
   const leans = second === undefined ? undefined : reading.data?.leaning;
   const tip = reading.data?.tip.value?.calculated.tip_deg;
@@ -144,6 +144,7 @@ function Level() {
           {second === undefined ? "listen to it, simulated" : "stop"}
         </button>
       </h2>
+      <Problem of={reading.error} />
       <div className="flex gap-5 pt-2">
         <svg
           width={220}

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Crossed } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
@@ -35,7 +36,7 @@ export function Crossing() {
       answered(client.GET("/api/rigs/{rig_id}/obstacles", { params: { path: { rig_id: sheet.id } } })),
     staleTime: Infinity,
   });
-  const crossing = useQuery({
+  const crossing = useAsked({
     queryKey: ["crossing", sheet.id, ground, view, sheet.figures, sheet.changes],
     queryFn: ({ signal }) =>
       answered(
@@ -48,7 +49,6 @@ export function Crossing() {
           signal,
         }),
       ),
-    placeholderData: (old) => old,
   });
   const largest = useQuery({
     queryKey: ["largest", sheet.id, "obstacle" in ground ? ground : null, view, sheet.figures, sheet.changes],

@@ -1,13 +1,14 @@
 /** The suspension from full droop to full bump and lock to lock: side, front and plan view, and what comes close where. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Cycle } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
+import { Problem } from "../../parts/Problem";
 import { silhouette } from "../../rig/silhouette";
 import { WaitsFor } from "./Heights";
 
@@ -18,7 +19,7 @@ type Ends = { front: Cycle | null; rear: Cycle | null };
 function useCycle(end: "front" | "rear") {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
-  return useQuery({
+  return useAsked({
     queryKey: ["cycle", sheet.id, end, stage, sheet.figures, sheet.changes, sheet.gaps],
     queryFn: ({ signal }) =>
       answered(
@@ -27,7 +28,6 @@ function useCycle(end: "front" | "rear") {
           signal,
         }),
       ),
-    placeholderData: (old) => old,
   });
 }
 
@@ -48,7 +48,9 @@ export function Cycling() {
     });
     return () => cancelAnimationFrame(handle);
   }, [playing]);
-  if (!front.data || !rear.data) return <p className="py-3 text-quiet">Working it out.</p>;
+  const refused = front.error ?? rear.error;
+  if (!front.data || !rear.data)
+    return refused ? <Problem of={refused} /> : <p className="py-3 text-quiet">Working it out.</p>;
   const ends: Ends = { front: front.data.cycle.value, rear: rear.data.cycle.value };
   const lead = ends.front ?? ends.rear;
   if (!lead)

@@ -1,8 +1,8 @@
 /** What carries the rig how high: the lift as a stack at each axle, springs, shocks and hoses, and the ways up. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Sheet, Way } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
@@ -10,6 +10,7 @@ import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
+import { Problem } from "../../parts/Problem";
 
 type Stance = Sheet["here"]["results"]["stance"];
 const ENDS = ["front", "rear"] as const;
@@ -386,7 +387,7 @@ function WaysUp() {
   };
   const [up, back] = [number(front || "0"), number(rear || "0")];
   const level = rear.trim() === "";
-  const ways = useQuery({
+  const ways = useAsked({
     queryKey: ["ways", sheet.id, up, back, level, stage, units, sheet.figures, sheet.changes],
     queryFn: ({ signal }) =>
       answered(
@@ -399,7 +400,6 @@ function WaysUp() {
         }),
       ),
     enabled: up !== undefined && back !== undefined,
-    placeholderData: (old) => old,
   });
   const data = ways.data;
   return (
@@ -436,6 +436,7 @@ function WaysUp() {
           </FigureButton>
         )}
       </div>
+      <Problem of={ways.error} />
       {data && (
         <table className="cond w-full">
           <tbody>

@@ -1,8 +1,8 @@
 /** The survey: a walk round the vehicle by zone, what was found, and what is to become of it. Never closed. */
-import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { KeptItem, Survey, SurveyItem } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
@@ -34,7 +34,7 @@ export function SurveySheet() {
   const { units, person } = useSettings();
   const [zone, setZone] = useState<Zone>();
   const [open, setOpen] = useState<number>();
-  const found = useQuery({
+  const found = useAsked({
     queryKey: ["survey", sheet.id, sheet.undo, sheet.survey.map((kept) => kept.version).join()],
     queryFn: () =>
       answered(
@@ -42,7 +42,6 @@ export function SurveySheet() {
           params: { path: { rig_id: sheet.id }, query: { units, person } },
         }),
       ),
-    placeholderData: (old) => old,
   });
   const survey = found.data;
   const rows = (survey?.order ?? []).flatMap((standing) => {

@@ -1,8 +1,8 @@
 /** The trip: what still stands between today and the day of leaving, and the brief that sets it. */
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Readiness, Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
@@ -11,7 +11,7 @@ import { day } from "../../parts/day";
 export function TripSheet() {
   const { sheet, setStage } = useBench();
   const { units, person } = useSettings();
-  const trip = useQuery({
+  const trip = useAsked({
     queryKey: ["trip", sheet.id, units, person, sheet.version, sheet.changes],
     queryFn: () =>
       answered(
@@ -19,7 +19,6 @@ export function TripSheet() {
           params: { path: { rig_id: sheet.id }, query: { stage: "planned", units, person } },
         }),
       ),
-    placeholderData: (old) => old,
   });
   const ready = trip.data?.readiness;
   return (
