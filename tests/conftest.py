@@ -18,6 +18,11 @@ settings.register_profile("noisy", deadline=None)
 settings.load_profile("noisy")
 
 
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    """Journeys first: they are few and long, and a worker that got them last would go on alone."""
+    items.sort(key=lambda item: "journeys" not in item.path.parts)
+
+
 @pytest.fixture(scope="session")
 def plover() -> Rig:
     """The demo rig as loaded on TODAY, with nothing planned, surveyed or asked for yet."""

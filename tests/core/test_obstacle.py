@@ -190,6 +190,6 @@ def test_ground_of_many_points_is_no_other_ground(seed: int, radius: float) -> N
     x = np.cumsum(dice.uniform(2, 30, 400))
     ground = Ground(x, np.cumsum(dice.normal(0, 8, 400)))
     at = np.sort(dice.uniform(x[0] - 500, x[-1] + 500, 700))
-    every = ground._highest(at, radius, np.full(700, -1), np.full(700, 400))[0]
+    every = ground._highest(ground._carriers(radius), at, np.full(700, -1), np.full(700, 400))[0]
     assert ground.rests(dice.permutation(at).copy(), radius).max() == pytest.approx(every.max())
     assert ground.rests(at, radius) == pytest.approx(every)

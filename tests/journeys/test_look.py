@@ -90,6 +90,7 @@ def test_axe_finds_nothing_on_an_empty_rig(empty_server: Served, window: Window)
     page.goto(empty_server.url)
     page.get_by_label("Name").fill("Bare")
     page.keyboard.press("Enter")
+    page.wait_for_url("**/rigs/1/**")
     for sheet in SHEETS:
         page.goto(f"{empty_server.url}/rigs/1/{sheet}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()

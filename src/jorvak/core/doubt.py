@@ -7,25 +7,19 @@ moves instead of their mean, because builders aim at optima.
 """
 
 import math
-from collections.abc import Callable, Iterable, Iterator, Mapping
-from dataclasses import dataclass, fields
-from functools import cache
-from itertools import compress, count
-from operator import ne
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
 from typing import Any, Generic, TypeGuard, TypeVar
 
-from pydantic import BaseModel
-
 from jorvak.core.calculation import Refused
+from jorvak.core.laid_over import Laid, Over, Path, parts
 
 PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped"})
 """Numbers that are counts or picked from a list: they have no ±."""
 
-PLAIN = frozenset({float, int, str, bool, type(None)})
 K = TypeVar("K")
 A = TypeVar("A")
 V = TypeVar("V")
-Path = tuple[str | int, ...]
 Run = Callable[[Mapping[str, float]], Any]
 """Runs a calculation with some inputs, by path, moved by so much; answers its result, or None for an error."""
 
@@ -96,37 +90,38 @@ def spread_of(result: Any, run: Run, inputs: Mapping[str, Doubted], together: bo
     inputs moved together so that a number reaches the end of its ±, at twice the cost per number.
     """
     groups = _groups(inputs)
-    bare = _laid_flat(result)
-    places = _places(result)
-    sides = {
-        name: (_side(run(moved), bare, places), _side(run(_reversed(moved)), bare, places))
-        for name, moved in groups.items()
-    }
-    shaken = [side for pair in sides.values() for side in pair if side is not None]
-    resized = frozenset().union(*(side.resized for side in shaken))
+    bare = Laid(result)
+
+    def side(moved: Mapping[str, float]) -> Over | None:
+        came_to = run(moved)
+        return None if came_to is None else bare.under(came_to)
+
+    sides = {name: (side(moved), side(_reversed(moved))) for name, moved in groups.items()}
+    shaken = [each for pair in sides.values() for each in pair if each is not None]
+    resized = frozenset().union(*(each.resized for each in shaken))
     slopes = {
         at: slope
-        for at, slope in _slopes(bare, sides).items()
-        if not _is_picked(places.of_values[at]) and not _under(places.of_values[at], resized)
+        for at, slope in _slopes(bare.values, sides).items()
+        if not _is_picked(bare.places[at]) and not _under(bare.places[at], resized)
     }
     by = {at: math.hypot(*slope.values()) for at, slope in slopes.items()}
     words = [at for at, value in enumerate(bare.values) if isinstance(value, (str, bool))]
     if words and together:
         ends = [
-            _side(run(_towards(end, slopes[at], spread, groups)), bare, places)
+            side(_towards(end, slopes[at], spread, groups))
             for at, spread in by.items()
             if spread > 0
             for end in (1, -1)
         ]
-        shaken += [side for side in ends if side is not None]
-    otherwise = {at for side in shaken for at in side.moved if side.values[at] is not None}
+        shaken += [each for each in ends if each is not None]
+    otherwise = {at for each in shaken for at, value in each.moved.items() if value is not None}
     return Spread(
-        by={places.of_values[at]: spread for at, spread in by.items()},
+        by={bare.places[at]: spread for at, spread in by.items()},
         shares=WhenAsked(
-            {places.of_values[at]: at for at, spread in by.items() if spread > 0},
+            {bare.places[at]: at for at, spread in by.items() if spread > 0},
             lambda at: _shares(slopes[at], by[at]),
         ),
-        unsure=tuple(places.of_values[at] for at in words if at in otherwise),
+        unsure=tuple(bare.places[at] for at in words if at in otherwise),
         resized=resized,
     )
 
@@ -213,130 +208,6 @@ def _groups(inputs: Mapping[str, Doubted]) -> dict[str, dict[str, float]]:
     return groups
 
 
-@dataclass(frozen=True, slots=True)
-class _Flat:
-    """A result laid flat: its plain values in order, and the shape that they stand in.
-
-    Records that say of themselves that they are ``WITHOUT_DOUBT`` are left out: drawn, and asked for no ±.
-
-    Results of one shape have their values at the same places and are compared in order, which is quick.
-    """
-
-    values: list[Any]
-    shape: list[Any]
-
-
-def _laid_flat(result: Any) -> _Flat:
-    flat = _Flat([], [])
-    _lay(result, flat)
-    return flat
-
-
-def _lay(value: Any, flat: _Flat) -> None:
-    # Each run of each result passes here: looking up a type is several times quicker than isinstance.
-    values, shape = flat.values, flat.shape
-    of = type(value)
-    if of in PLAIN:
-        values.append(value)
-        return
-    if _is_left_out(of):  # type: ignore[arg-type]
-        return
-    shape.append(len(values))
-    if of is list or of is tuple:
-        shape.append(len(value))
-        items: Iterable[Any] = value
-    elif of is dict:
-        shape.append(tuple(value))
-        items = value.values()
-    else:
-        shape.append(of)
-        items = _parts(value).values()
-    for item in items:
-        if type(item) in PLAIN:
-            values.append(item)
-        else:
-            _lay(item, flat)
-
-
-def _parts(value: Any) -> Mapping[str, Any]:
-    """The parts of a dict, a model or a record, by name."""
-    if type(value) is dict:
-        return value
-    names = _field_names(type(value))  # type: ignore[arg-type]
-    parts: Mapping[str, Any] = value.__dict__ if names is None else {n: getattr(value, n) for n in names}
-    return parts
-
-
-@cache
-def _field_names(of: type[Any]) -> tuple[str, ...] | None:
-    """The fields of a record; None for a model, which keeps them in a dict."""
-    return None if issubclass(of, BaseModel) else tuple(field.name for field in fields(of))
-
-
-@cache
-def _is_left_out(of: type[Any]) -> bool:
-    return bool(getattr(of, "WITHOUT_DOUBT", False))
-
-
-@dataclass(frozen=True, slots=True)
-class _Places:
-    """Where the values of a result stand, in the order in which they are laid flat, and the lengths of its lists."""
-
-    of_values: list[Path]
-    sizes: dict[Path, int]
-
-
-def _places(result: Any) -> _Places:
-    places = _Places([], {})
-    _find_places(result, (), places)
-    return places
-
-
-def _find_places(value: Any, path: Path, places: _Places) -> None:
-    if type(value) in PLAIN:
-        places.of_values.append(path)
-    elif _is_left_out(type(value)):  # type: ignore[arg-type]
-        return
-    elif isinstance(value, (list, tuple)):
-        places.sizes[path] = len(value)
-        for index, item in enumerate(value):
-            _find_places(item, (*path, index), places)
-    else:
-        for key, item in _parts(value).items():
-            _find_places(item, (*path, key), places)
-
-
-@dataclass(frozen=True, slots=True)
-class _Side:
-    """A result with something moved, laid over the one with nothing moved.
-
-    ``values`` stand in the order of that one, None where there is nothing any more; ``moved`` says which of
-    them came out otherwise, ``resized`` the lists whose length is another.
-    """
-
-    values: list[Any]
-    moved: list[int]
-    resized: frozenset[Path] = frozenset()
-
-
-def _side(result: Any, bare: _Flat, places: _Places) -> _Side | None:
-    """``result`` laid over the bare one; None for an error."""
-    if result is None:
-        return None
-    flat = _laid_flat(result)
-    if flat.shape == bare.shape:
-        return _Side(flat.values, _otherwise(flat.values, bare.values))
-    there = _places(result)
-    by_place = dict(zip(there.of_values, flat.values, strict=True))
-    values = [by_place.get(place) for place in places.of_values]
-    resized = frozenset(path for path, size in places.sizes.items() if there.sizes.get(path, size) != size)
-    return _Side(values, _otherwise(values, bare.values), resized)
-
-
-def _otherwise(values: list[Any], bare: list[Any]) -> list[int]:
-    return list(compress(count(), map(ne, values, bare)))
-
-
 def _reversed(moved: Mapping[str, float]) -> dict[str, float]:
     return {path: -by for path, by in moved.items()}
 
@@ -345,18 +216,20 @@ Slopes = Mapping[str, float]
 """How far each group moves a number, signed as it moves with the input; those that do not move it are left out."""
 
 
-def _slopes(bare: _Flat, sides: Mapping[str, tuple[_Side | None, _Side | None]]) -> Mapping[int, Slopes]:
+def _slopes(values: list[Any], sides: Mapping[str, tuple[Over | None, Over | None]]) -> Mapping[int, Slopes]:
     """The slopes of each number; one whose slopes cannot be said is left out."""
-    slopes: dict[int, dict[str, float]] = {
-        at: {} for at, value in enumerate(bare.values) if _is_number(value)
-    }
+    slopes: dict[int, dict[str, float]] = {at: {} for at, value in enumerate(values) if _is_number(value)}
     for name, pair in sides.items():
-        signed = [(sign, side) for sign, side in zip((1, -1), pair, strict=True) if side is not None]
+        signed = [(sign, side.moved) for sign, side in zip((1, -1), pair, strict=True) if side is not None]
         if not signed:
             return {}
-        for at in {at for _, side in signed for at in side.moved} & slopes.keys():
-            value = bare.values[at]
-            moves = [sign * (there - value) for sign, side in signed if _is_number(there := side.values[at])]
+        for at in slopes.keys() & {at for _, moved in signed for at in moved}:
+            value = values[at]
+            moves = [
+                sign * (there - value)
+                for sign, moved in signed
+                if (there := moved.get(at, value)) is not None and type(there) is not str
+            ]
             if moves:
                 slopes[at][name] = max(moves, key=abs)
             else:
@@ -388,7 +261,7 @@ def shaped(
         return spread.get(path)
     if isinstance(result, (list, tuple)):
         return [shaped(value, spread, resized, (*path, index)) for index, value in enumerate(result)]
-    return {key: shaped(value, spread, resized, (*path, key)) for key, value in _parts(result).items()}
+    return {key: shaped(value, spread, resized, (*path, key)) for key, value in parts(result).items()}
 
 
 def _is_picked(path: Path) -> bool:

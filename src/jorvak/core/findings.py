@@ -6,7 +6,7 @@ takes what is known here and yields findings.
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
-from functools import cache
+from functools import cache, cached_property
 from typing import Any, Literal
 
 from jorvak.core.areas import Results
@@ -60,7 +60,7 @@ class AxleMass:
     why: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Here:
     """What a rule sees: a moment, its results, and the units in which sentences are written."""
 
@@ -134,8 +134,13 @@ class Here:
         return max(setters, key=self.step_of).id if setters else None
 
     def step_of(self, change: Change) -> int:
-        """Where a change stands in the order, from 1. (Comparing whole changes is many times slower.)"""
-        return next(step for step, each in enumerate(self.moment.rig.changes, 1) if each is change)
+        """Where a change stands in the order, from 1."""
+        return self._steps[id(change)]
+
+    @cached_property
+    def _steps(self) -> dict[int, int]:
+        # By which object each is: comparing whole changes is many times slower.
+        return {id(change): step for step, change in enumerate(self.moment.rig.changes, 1)}
 
 
 OTHER_END = {"front": "rear", "rear": "front"}

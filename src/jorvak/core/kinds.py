@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 from typing import Any, Generic, Literal, TypeVar
 
 from pydantic import ValidationError
@@ -88,26 +88,9 @@ def kind_of(name: str) -> Kind[Any]:
 
 def fields_of(kind: str, fields: Mapping[str, Any]) -> Any:
     """``fields`` as the kind's own model. Raises Refused with the field's path."""
-    # Each change is read several times an assessment, and its fields are never altered in place.
-    kept = _READ.get(id(fields))
-    if kept is not None and kept[0] is fields and kept[1] == kind:
-        return kept[2]
-    read = _checked(kind, dict(fields))
-    if len(_READ) >= MOST_READ:
-        _READ.clear()
-    _READ[id(fields)] = (fields, kind, read)
-    return read
-
-
-MOST_READ = 4096
-_READ: dict[int, tuple[Mapping[str, Any], str, Any]] = {}
-"""Fields that were read lately: the mapping itself, so that its address stays its own, its kind and its model."""
-
-
-def _checked(kind: str, fields: dict[str, Any]) -> Any:
     model = kind_of(kind).fields
     try:
-        return model.model_validate(fields)
+        return model.model_validate(dict(fields))
     except ValidationError as error:
         refused = refusal_of(error, model)
         raise Refused(f"fields.{refused.field}", refused.message) from None
@@ -121,9 +104,14 @@ def draft(kind: str, fields: Mapping[str, Any] | Frozen) -> Draft:
     )
 
 
+def own_fields(change: Change) -> Any:
+    """A change's fields as its kind's own model."""
+    return _read(change).fields
+
+
 def title_of(change: Change) -> str:
     """A change in the trade's words."""
-    return str(kind_of(change.kind).title(fields_of(change.kind, change.fields)))
+    return _read(change).title
 
 
 def opening(change: Change) -> str:
@@ -134,19 +122,59 @@ def opening(change: Change) -> str:
 
 def jobs_of(change: Change) -> tuple[Job, ...]:
     """The jobs that a change brings."""
-    return kind_of(change.kind).jobs(fields_of(change.kind, change.fields))
+    read = _read(change)
+    return read.kind.jobs(read.fields)
 
 
 def points_of(change: Change) -> Mapping[str, Carrier]:
     """The underside points that a change adds, and what carries each."""
-    return kind_of(change.kind).points(fields_of(change.kind, change.fields))
+    return _read(change).points
 
 
 def masses_of(change: Change) -> tuple[Mass, ...]:
     """What a change weighs, and where."""
-    return kind_of(change.kind).masses(fields_of(change.kind, change.fields), change)
+    return _read(change).masses
 
 
 def effect_of(change: Change, before: Figures) -> Mapping[str, Figure | None]:
     """The figures that a change sets on a rig whose figures are ``before``, by path."""
-    return kind_of(change.kind).effect(fields_of(change.kind, change.fields), before)
+    read = _read(change)
+    return read.kind.effect(read.fields, before)
+
+
+class _Read:
+    """A change as its kind reads it; what does not hang on the rig before it is worked out once."""
+
+    def __init__(self, change: Change) -> None:
+        self.change = change
+        self.kind = kind_of(change.kind)
+        self.fields = fields_of(change.kind, change.fields)
+
+    @cached_property
+    def title(self) -> str:
+        return self.kind.title(self.fields)
+
+    @cached_property
+    def points(self) -> Mapping[str, Carrier]:
+        return self.kind.points(self.fields)
+
+    @cached_property
+    def masses(self) -> tuple[Mass, ...]:
+        return self.kind.masses(self.fields, self.change)
+
+
+MOST_READ = 4096
+_LATELY: dict[int, _Read] = {}
+"""Changes that were read lately, by address: each keeps its change, so that the address stays its own."""
+
+
+def _read(change: Change) -> _Read:
+    # Each change is read several times an assessment, and is never altered in place.
+    kept = _LATELY.get(id(change))
+    if kept is not None and kept.change is change:
+        return kept
+    read = _Read(change)
+    if len(_LATELY) >= MOST_READ:
+        _LATELY.clear()
+    _LATELY[id(change)] = read
+    return read

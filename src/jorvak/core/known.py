@@ -87,7 +87,13 @@ def _moved(one: Moment, other: Moment) -> frozenset[str]:
     """The paths whose figures are not the same at both, or that a change has set at one alone."""
     moved = one.set_by.keys() ^ other.set_by.keys()
     for mine, theirs in ((one.here, other.here), (one.found, other.found)):
-        moved |= {path for path in mine.keys() | theirs.keys() if mine.get(path) != theirs.get(path)}
+        moved |= mine.keys() ^ theirs.keys()
+        moved |= {
+            path
+            for path in mine.keys() & theirs.keys()
+            # Most are the very same object, which is seen much faster.
+            if mine[path] is not theirs[path] and mine[path] != theirs[path]
+        }
     return frozenset(moved)
 
 

@@ -118,8 +118,9 @@ class Ask:
     def part(self, name: str, function: Callable[["Ask"], T]) -> T:
         """A part that results have in common: worked out once for a moment, and again when something under it moves."""
         part = self._part_of_moment(name, function)
-        self._takes_over(part.asked)
-        self.parts[name] = part
+        if self.parts.get(name) is not part:
+            self._takes_over(part.asked)
+            self.parts[name] = part
         value: T = part.value
         return value
 
@@ -270,13 +271,21 @@ class Ask:
     def own_sources(self) -> dict[str, Doubted]:
         """Those that do not lie behind a middle, or that are asked for beside it."""
         found: dict[str, Doubted] = {}
-        for path, figure in self.here.items():
-            found |= _sources(path, path, figure)
-        for path, figure in self.found.items():
-            found |= _sources(path + AS_FOUND, path, figure)
+        for path in self.here:
+            found |= self._doubted(path)
+        for path in self.found:
+            found |= self._doubted(path, AS_FOUND)
         for path, value in self.stands_in.items():
             found |= _sources(path, path, Figure(value))
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
+
+    def _doubted(self, path: str, mark: str = "") -> dict[str, Doubted]:
+        """What is uncertain of one figure: the same for every result of a moment."""
+        key, known = path + mark, self._moment.sources
+        if key not in known:
+            known[key] = _sources(key, path, (self.found if mark else self.here)[path])
+        sources: dict[str, Doubted] = known[key]
+        return sources
 
 
 class Part:
@@ -307,6 +316,9 @@ class Part:
         spread = spread_of(self.value, run, self.sources, together=False)
         off = spread.by.get((), 0.0)
         return {name: off * math.sqrt(share) for name, share in spread.shares.get((), ())} if off else {}
+
+
+UNKNOWN = object()
 
 
 def middle_key(name: str) -> str:
@@ -355,10 +367,11 @@ class MovedAsk(Ask):
             value: T = known.value
             return value
         # Several results move the same part in the same way.
-        if self._move not in known.moved:
-            known.moved[self._move] = function(self)
-        moved: T = known.moved[self._move]
-        return moved
+        moved = known.moved.get(self._move, UNKNOWN)
+        if moved is UNKNOWN:
+            moved = known.moved[self._move] = function(self)
+        came_to: T = moved
+        return came_to
 
     def middle(self, name: str, function: Callable[[Ask], float]) -> float:
         key = middle_key(name)

@@ -6,10 +6,13 @@ One row is one record of core/rig.py; columns are its fields, those that hold mo
 import json
 import sqlite3
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from jorvak.core.rig import Accepted, Gap, Part, Photo, Profile, Question, Record, SurveyItem
 from jorvak.store.journal import Row
+
+ROWS_REMEMBERED = 4096
 
 
 @dataclass(frozen=True)
@@ -29,6 +32,7 @@ class RecordTable:
             for key, value in values.items()
         }  # fmt: skip
 
+    @lru_cache(maxsize=ROWS_REMEMBERED)  # noqa: B019
     def of(self, row: sqlite3.Row) -> Any:
         """The record of a row."""
         values = {key: row[key] for key in self.record.model_fields}

@@ -5,12 +5,13 @@ import sqlite3
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from functools import lru_cache
 from typing import Any
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig
 from jorvak.store.database import Database
 from jorvak.store.journal import Journal, Row, Stale, Write, utc_now
-from jorvak.store.records import TABLES
+from jorvak.store.records import ROWS_REMEMBERED, TABLES
 
 NO_FIGURES: Mapping[str, Figure] = {}
 
@@ -351,11 +352,17 @@ def _rig(
         vehicle=head["vehicle"],
         form=head["form"],
         brief=Brief.model_validate({**brief, "deciding": json.loads(brief["deciding"])}),
-        figures={row["path"]: _figure_of(row) for row in noted},
+        figures={row["path"]: _figure_as_read(row) for row in noted},
         points={row["name"]: row["carried_by"] for row in points},
         changes=tuple(_change_of(row) for row in changes),
         **kept,
     )
+
+
+# A row that says the same gives the same object, which nobody alters: what rests on it need not be looked at again.
+@lru_cache(maxsize=ROWS_REMEMBERED)
+def _figure_as_read(row: sqlite3.Row) -> Figure:
+    return _figure_of(row)
 
 
 def _figure_of(row: sqlite3.Row | Row) -> Figure:
@@ -379,6 +386,7 @@ def _value(text: str) -> Any:
     return tuple(value) if isinstance(value, list) else value
 
 
+@lru_cache(maxsize=ROWS_REMEMBERED)
 def _change_of(row: sqlite3.Row) -> Change:
     fitted = None
     if row["fitted_on"] is not None:

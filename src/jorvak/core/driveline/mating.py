@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from jorvak.core.driveline.mate import FACES, MateIn, MateOut, MatePair, mate
-from jorvak.core.kinds import fields_of
+from jorvak.core.kinds import own_fields
 from jorvak.core.rig import Change, Face, Part, Rig
 
 
@@ -31,7 +31,7 @@ def meetings(rig: Rig, changes: tuple[Change, ...]) -> tuple[Meeting, ...]:
 def _meetings(rig: Rig, change: Change) -> Iterator[Meeting]:
     if not change.fields.get("part"):
         return
-    fields = fields_of(change.kind, change.fields)
+    fields = own_fields(change)
     parts = {part.name: part for part in rig.parts}
     part = parts.get(getattr(fields, "part", None) or "")
     adapter = parts.get(getattr(fields, "adapter", None) or "")

@@ -6,7 +6,7 @@ angle to the frame; radius arms turn it, and what arms give back in caster turns
 """
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import ClassVar, Literal
 
 from jorvak.core.calculation import Refused
@@ -126,7 +126,13 @@ class _Geometry:
         turn = math.radians(self.turned_deg)
         x, z = self.pinion.x_mm, self.pinion.z_mm - self.axle_z_mm
         if turn == 0:
-            return replace(self.pinion, z_mm=self.pinion.z_mm + axle_up_mm)
+            return Joint(
+                self.pinion.x_mm,
+                self.pinion.y_mm,
+                self.pinion.z_mm + axle_up_mm,
+                self.pinion.side_deg,
+                self.pinion.plan_deg,
+            )
         return Joint(
             x_mm=x * math.cos(turn) + z * math.sin(turn),
             y_mm=self.pinion.y_mm,

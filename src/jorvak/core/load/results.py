@@ -104,8 +104,9 @@ def _added(ask: Ask, brought: list[Brought], factors: Mapping[str, float]) -> Ad
                     on_rear = kg * x_mm / ask.need("body.wheelbase_mm")
                     front += kg - on_rear
                     rear += on_rear
-        front_off = math.hypot(front_off, bringing.off * (front - was_front))
-        rear_off = math.hypot(rear_off, bringing.off * (rear - was_rear))
+        if bringing.off:
+            front_off = math.hypot(front_off, bringing.off * (front - was_front))
+            rear_off = math.hypot(rear_off, bringing.off * (rear - was_rear))
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, front_off, rear_off)
 
 
@@ -140,7 +141,9 @@ def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
     brought = brought_by(ask)
-    added = _added(ask, brought, {each.label: ask.times(each.label, each.off) for each in brought})
+    factors = {each.label: ask.times(each.label, each.off) for each in brought}
+    moved = any(factor != 1.0 for factor in factors.values())
+    added = _added(ask, brought, factors) if moved else added_mass(ask)
     front, rear = found_front + added.front_kg, found_rear + added.rear_kg
     total = front + rear + added.unplaced_kg
     permitted = ask.maybe("body.permitted_kg")

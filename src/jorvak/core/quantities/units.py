@@ -5,6 +5,7 @@ they see. Factors are those of the handbook's conventions and exact where the un
 """
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 MM_PER_IN = 25.4
 KM_PER_MILE = 1.609344
@@ -203,6 +204,7 @@ INCH = Preset(
 PRESETS = {preset.name: preset for preset in (METRIC, INCH)}
 
 
+@lru_cache(maxsize=1024)
 def quantity_of_key(key: str) -> Quantity | None:
     """The quantity that a key's ending names (``wheelbase_mm`` is a length); None where it names none."""
     if key == "ratio":

@@ -1,7 +1,7 @@
 """A vehicle driven over ground, in side view: geometry alone, whatever its grip."""
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
@@ -111,8 +111,7 @@ def drive(ground: Ground, stands: Stands, step_mm: float) -> Crossing:
     up = np.array([point.z_mm - stands.front_radius_mm for point in stands.points])
     poses = _finer_where_it_matters(ground, stands, poses, behind, up)
     x, z = paths(poses, behind, up)
-    closest = tuple(_closest(ground, poses, name, x[:, i], z[:, i]) for i, name in enumerate(names))
-    return Crossing(poses, closest, blocked)
+    return Crossing(poses, _closest(ground, poses, names, x, z), blocked)
 
 
 def paths(poses: Poses, behind_mm: "Array", above_centre_mm: "Array") -> "tuple[Array, Array]":
@@ -265,32 +264,53 @@ def _close_in(
         side[open_] = np.where(near, 1, -1)
 
 
-def _closest(ground: Ground, poses: Poses, name: str, x: "Array", z: "Array") -> Closest:
-    """Where a point on a path of straight pieces comes closest: at a corner of the path or over one of the ground."""
+def _closest(
+    ground: Ground, poses: Poses, names: Sequence[str], x: "Array", z: "Array"
+) -> tuple[Closest, ...]:
+    """Where each point on its path of straight pieces comes closest: at a corner of the path or over one of the ground."""
     import numpy as np
 
-    clear = z - ground.height(x)
-    at = int(np.argmin(clear))
-    best = Closest(name, float(clear[at]), float(poses.front_x[at]), float(x[at]), float(z[at] - clear[at]))
+    clear = z - ground.height(x.ravel()).reshape(x.shape)
     upper = ground.height(ground.x)
-    # The path runs back where the nose drops: each run of it one way is looked at by itself.
-    turns = np.flatnonzero(np.diff(np.sign(np.diff(x)) >= 0)) + 1
-    for start, end in zip([0, *turns], [*(turns + 1), len(x)], strict=True):
-        run_x, run_z, run_f = x[start:end], z[start:end], poses.front_x[start:end]
-        if run_x[-1] < run_x[0]:
-            run_x, run_z, run_f = run_x[::-1], run_z[::-1], run_f[::-1]
-        passed = (ground.x >= run_x[0]) & (ground.x <= run_x[-1])
-        if not passed.any():
-            continue
-        over = np.interp(ground.x[passed], run_x, run_z) - upper[passed]
-        least = int(np.argmin(over))
-        if over[least] < best.clearance_mm:
-            corner = float(ground.x[passed][least])
-            best = Closest(
-                name,
-                float(over[least]),
-                float(np.interp(corner, run_x, run_f)),
-                corner,
-                float(upper[passed][least]),
-            )
-    return best
+    # A path runs back where the nose drops: each run of it one way is looked at by itself.
+    turning = np.diff(np.sign(np.diff(x, axis=0)) >= 0, axis=0)
+    found = []
+    for i, (name, at) in enumerate(zip(names, clear.argmin(axis=0), strict=True)):
+        best = Closest(
+            name,
+            float(clear[at, i]),
+            float(poses.front_x[at]),
+            float(x[at, i]),
+            float(z[at, i] - clear[at, i]),
+        )
+        turns = np.flatnonzero(turning[:, i]) + 1
+        for start, end in zip([0, *turns], [*(turns + 1), len(x)], strict=True):
+            run = x[start:end, i], z[start:end, i], poses.front_x[start:end]
+            over = _over_corners(ground, upper, name, *run)
+            best = min((best, *over), key=lambda each: each.clearance_mm)
+        found.append(best)
+    return tuple(found)
+
+
+def _over_corners(
+    ground: Ground, upper: "Array", name: str, x: "Array", z: "Array", front_x: "Array"
+) -> Iterator[Closest]:
+    """Where a point on a run of its path one way is closest over a corner of the ground, if it passes any."""
+    import numpy as np
+
+    if x[-1] < x[0]:
+        x, z, front_x = x[::-1], z[::-1], front_x[::-1]
+    passed = slice(*np.searchsorted(ground.x, [x[0], np.nextafter(x[-1], np.inf)]))
+    corners = ground.x[passed]
+    if len(corners) == 0:
+        return
+    over = np.interp(corners, x, z) - upper[passed]
+    least = int(np.argmin(over))
+    corner = float(corners[least])
+    yield Closest(
+        name,
+        float(over[least]),
+        float(np.interp(corner, x, front_x)),
+        corner,
+        float(upper[passed][least]),
+    )

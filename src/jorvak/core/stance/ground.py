@@ -6,7 +6,7 @@ sampled.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
@@ -29,6 +29,7 @@ class Ground:
 
     x: "Array"
     z: "Array"
+    _by_radius: "dict[float, _Carriers]" = field(default_factory=dict, repr=False, compare=False)
 
     @classmethod
     def of(cls, corners: Sequence[tuple[float, float]], field: str = "terrain_mm") -> "Ground":
@@ -71,69 +72,56 @@ class Ground:
         """Height of the centre of a wheel of that radius at each x."""
         import numpy as np
 
+        carriers = self._carriers(radius)
+        if len(self.x) <= FEW:
+            every = np.arange(len(self.x) + 1)[:, None]
+            slopes, arcs = carriers.over(at, every, every[:-1])
+            highest: Array = np.maximum(slopes.max(axis=0), arcs.max(axis=0))
+            return highest
         before = np.searchsorted(self.x, at - radius, "left") - 1
         after = np.searchsorted(self.x, at + radius, "right")
         if int((after - before).max(initial=0)) <= FEW:
-            return self._highest(at, radius, before, after)[0]
+            return self._highest(carriers, at, before, after)[0]
         # The slope that carries the wheel only goes on as the wheel does: between two places it lies between theirs.
         order = np.argsort(at, kind="stable")
         at, before, after = at[order], before[order], after[order]
         some = np.append(np.arange(0, len(at) - 1, FEW), len(at) - 1)
-        _, carries = self._highest(at[some], radius, before[some], after[some])
+        _, carries = self._highest(carriers, at[some], before[some], after[some])
         of = np.clip(np.searchsorted(some, np.arange(len(at)), "right") - 1, 0, max(len(some) - 2, 0))
         low = np.maximum(before, carries[of] - 1)
         high = np.minimum(after, carries[np.minimum(of + 1, len(some) - 1)] + 1)
         centre = np.empty_like(at)
         near = high - low <= FEW
         for part in (near, ~near):
-            centre[order[part]] = self._highest(at[part], radius, low[part], high[part])[0]
+            centre[order[part]] = self._highest(carriers, at[part], low[part], high[part])[0]
         return centre
 
     def _highest(
-        self, at: "Array", radius: float, low: "NDArray[np.intp]", high: "NDArray[np.intp]"
+        self, carriers: "_Carriers", at: "Array", low: "NDArray[np.intp]", high: "NDArray[np.intp]"
     ) -> "tuple[Array, NDArray[np.intp]]":
-        """The highest centre over the slopes from ``low`` to ``high``, and which slope that is."""
+        """The highest centre over the slopes from ``low`` to ``high``, and which slope that is; −1 is the level before."""
         import numpy as np
 
         width = int((high - low).max(initial=0)) + 1
         centre, carries = np.empty_like(at), np.empty(len(at), dtype=np.intp)
+        last = len(self.x) - 1
         size = max(1, MOST_AT_ONCE // width)
         for start in range(0, len(at), size):
             part = slice(start, start + size)
-            slopes = low[part, None] + np.arange(width)
-            over = self._over(slopes, at[part, None], radius)
-            best = over.argmax(axis=1)
-            centre[part] = over[np.arange(len(best)), best]
+            corners = low[part] + np.arange(width + 1)[:, None]
+            slopes, arcs = carriers.over(
+                at[part], np.clip(corners[:-1], -1, last) + 1, np.clip(corners, 0, last)
+            )
+            over = np.maximum(slopes, np.maximum(arcs[:-1], arcs[1:]))
+            best = over.argmax(axis=0)
+            centre[part] = over[best, np.arange(len(best))]
             carries[part] = low[part] + best
         return centre, carries
 
-    def _over(self, slopes: "NDArray[np.intp]", at: "Array", radius: float) -> "Array":
-        """Height of the centre over the slope from each corner to the next; −1 and the last are level ground."""
-        import numpy as np
-
-        last = len(self.x) - 1
-        first = np.minimum(np.maximum(slopes, 0), last)
-        second = np.minimum(np.maximum(slopes + 1, 0), last)
-        x1, z1, x2, z2 = self.x[first], self.z[first], self.x[second], self.z[second]
-        run, rise = x2 - x1, z2 - z1
-        length = np.hypot(run, rise)
-        upright = run <= 0
-        # Where there is no slope a run of 1 keeps the division good; its outcome is not used.
-        safe_run, safe_length = np.where(upright, 1.0, run), np.where(length > 0, length, 1.0)
-        lean = radius * rise / safe_length
-        beside = z1 + radius * run / safe_length + (at - x1 + lean) * rise / safe_run
-        # Before its foot on the slope a wheel stands on the first corner, beyond it on the second.
-        on_first, on_second = at < x1 - lean, at > x2 - lean
-        off = at - np.where(on_first, x1, x2)
-        under = radius * radius - off * off
-        corner = np.where(on_first, z1, z2)
-        # Of a face the upper edge carries; the centre beside it is upright.
-        corner = np.where(upright, np.maximum(z1, z2), corner)
-        arc = np.where(under >= 0, corner + np.sqrt(np.maximum(under, 0.0)), -np.inf)
-        over = np.where(on_first | on_second | upright, arc, beside)
-        level = np.where((slopes < 0) & (at <= self.x[0]), self.z[0] + radius, -np.inf)
-        level = np.where((slopes >= last) & (at >= self.x[-1]), self.z[-1] + radius, level)
-        return np.where((slopes < 0) | (slopes >= last), level, over)
+    def _carriers(self, radius: float) -> "_Carriers":
+        if radius not in self._by_radius:
+            self._by_radius[radius] = _Carriers.of(self, radius)
+        return self._by_radius[radius]
 
     def stops(self, radius: float) -> list[float]:
         """Where a wheel's centre is stopped by a face that it cannot drive, in the direction of travel.
@@ -153,3 +141,58 @@ class Ground:
             if max(here, there) > centre:
                 found.append(stands)
         return found
+
+
+@dataclass(frozen=True)
+class _Carriers:
+    """What carries a wheel of one radius: corners of the ground, and slopes, the level before and beyond among them.
+
+    Over a slope its centre is at ``height`` + ``grade`` · x from ``first`` to ``last``; a face has no such place.
+    """
+
+    radius: float
+    corner_x: "Array"
+    corner_z: "Array"
+    first: "Array"
+    last: "Array"
+    grade: "Array"
+    height: "Array"
+
+    @classmethod
+    def of(cls, ground: Ground, radius: float) -> "_Carriers":
+        import numpy as np
+
+        x, z = ground.x, ground.z
+        run, rise = np.diff(x), np.diff(z)
+        face = run <= 0
+        # Where there is no slope a run of 1 keeps the division good; its outcome is not used.
+        grade = rise / np.where(face, 1.0, run)
+        length = np.where(face, 1.0, np.hypot(run, rise))
+        lean = radius * rise / length
+        over = z[:-1] + radius * run / length + (lean - x[:-1]) * grade
+        return cls(
+            radius,
+            x,
+            z,
+            first=np.concatenate([[-np.inf], np.where(face, np.inf, x[:-1] - lean), x[-1:]]),
+            last=np.concatenate([x[:1], np.where(face, -np.inf, x[1:] - lean), [np.inf]]),
+            grade=np.concatenate([[0.0], grade, [0.0]]),
+            height=np.concatenate([z[:1] + radius, over, z[-1:] + radius]),
+        )
+
+    def over(
+        self, at: "Array", slopes: "NDArray[np.intp]", corners: "NDArray[np.intp]"
+    ) -> "tuple[Array, Array]":
+        """Heights of the centre at each place (second axis) over slopes and corners (first axis).
+
+        −inf where one does not carry it. Slope 0 is the level before the first corner.
+        """
+        import numpy as np
+
+        beside = self.height[slopes] + self.grade[slopes] * at
+        beside[(at < self.first[slopes]) | (at > self.last[slopes])] = -np.inf
+        off = at - self.corner_x[corners]
+        under = self.radius * self.radius - off * off
+        arc = self.corner_z[corners] + np.sqrt(np.maximum(under, 0.0))
+        arc[under < 0] = -np.inf
+        return beside, arc

@@ -227,17 +227,17 @@ def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", s
     import numpy as np
 
     ax, ay, az, through_y = _axis(given)
-    where = np.array([(point.x_mm, point.y_mm - through_y, point.z_mm) for point in given.points])[
-        :, :, None, None
-    ]
-    rx, ry, rz = where[:, 0], where[:, 1], where[:, 2] - bump
+    where = np.array([(point.x_mm, point.y_mm - through_y, point.z_mm) for point in given.points])
+    rx, ry, rz = where.T[:, :, None, None]
     turn = np.radians(steer_deg)
     cos, sin = np.cos(turn), np.sin(turn)
-    along = (ax * rx + ay * ry + az * rz) * (1 - cos)
+    rest = 1 - cos
+    along = (ax * rx + ay * ry + az * rz) * rest
     # Leading edge out turns the point, seen from the wheel, the other way about an axis that points up.
-    x = rx * cos + (ay * rz - az * ry) * sin + ax * along
-    y = ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y
-    z = rz * cos + (ax * ry - ay * rx) * sin + az * along
+    # Bump lowers the point along z: what a turned z comes to is the same for all points.
+    x = (rx * cos + (ay * rz - az * ry) * sin + ax * along) - bump * (ay * sin + ax * az * rest)
+    y = (ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y) - bump * (ay * az * rest - ax * sin)
+    z = (rz * cos + (ax * ry - ay * rx) * sin + az * along) - bump * (cos + az * az * rest)
     out = np.sqrt(x * x + z * z) - tyre.radius_mm
     aside = np.abs(y - shift_mm) - tyre.width_mm / 2
     inside = np.minimum(np.maximum(out, aside), 0.0)
