@@ -112,6 +112,7 @@ class Ask:
         self.found: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
         self.shares: dict[str, float] = {}
+        self.sizes: dict[str, float] = {}
         self.parts: dict[str, Part] = {}
         self.middles: dict[str, Part] = {}
 
@@ -208,6 +209,7 @@ class Ask:
         self.found |= inner.found
         self.stands_in |= inner.stands_in
         self.shares |= inner.shares
+        self.sizes |= inner.sizes
         self.parts |= inner.parts
         self.middles |= inner.middles
         self.asked_for |= inner.asked_for
@@ -246,9 +248,16 @@ class Ask:
             return 0.0
         return float((self.maybe(path) or 0.0) - (self.maybe(path, as_found=True) or 0.0))
 
-    def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
-        """What the size noted at ``path`` says. Raises Missing."""
-        return sidewall(self.need(path, as_found))
+    def size(
+        self, path: str, as_found: bool = False, moves: tuple[str, ...] = tuple(SIZE_SOURCES)
+    ) -> TyreSizeOut:
+        """What the size noted at ``path`` says. Raises Missing.
+
+        ``moves``: which of ``SIZE_SOURCES`` move what is taken from it; nothing else is to be taken.
+        """
+        size = self.need(path, as_found)
+        self.sizes |= {size_key(size, source): SIZE_SOURCES[source] for source in moves}
+        return sidewall(size)
 
     def times(self, label: str, share: float) -> float:
         """A factor of 1 that may be off by ``share``: of what is no figure of the rig, such as a change's mass."""
@@ -277,6 +286,7 @@ class Ask:
             found |= self._doubted(path, AS_FOUND)
         for path, value in self.stands_in.items():
             found |= _sources(path, path, Figure(value))
+        found |= {key: Doubted(0.0, off) for key, off in self.sizes.items()}
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
 
     def _doubted(self, path: str, mark: str = "") -> dict[str, Doubted]:
@@ -396,9 +406,11 @@ class MovedAsk(Ask):
     def times(self, label: str, share: float) -> float:
         return 1.0 + self._moves.get(label, 0.0)
 
-    def size(self, path: str, as_found: bool = False) -> TyreSizeOut:
+    def size(
+        self, path: str, as_found: bool = False, moves: tuple[str, ...] = tuple(SIZE_SOURCES)
+    ) -> TyreSizeOut:
         size = self.need(path, as_found)
-        by = [self._moves.get(key, 0.0) for key in _size_keys(size)]
+        by = [self._moves.get(size_key(size, source), 0.0) for source in SIZE_SOURCES]
         return _moved_size(size, *by) if any(by) else sidewall(size)
 
 
@@ -410,9 +422,7 @@ def _place_in_list(path: str) -> tuple[str, int] | None:
 
 def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
     spec, value = spec_of(path), figure.value
-    if spec.shape == "size":
-        return dict(zip(_size_keys(value), (Doubted(0.0, off) for off in SIZE_SOURCES.values()), strict=True))
-    if spec.shape in ("choice", "text"):
+    if spec.shape in ("choice", "text", "size"):
         return {}
     if isinstance(value, tuple):
         return {
@@ -431,9 +441,9 @@ def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
 
 
 @lru_cache(maxsize=1024)
-def _size_keys(size: str) -> tuple[str, ...]:
+def size_key(size: str, source: str) -> str:
     """All tyres of one size share their sources, wherever they sit."""
-    return tuple(f"{designation(size)}, {source}" for source in SIZE_SOURCES)
+    return f"{designation(size)}, {source}"
 
 
 @lru_cache(maxsize=1024)
@@ -514,7 +524,7 @@ def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask],
     figures = {key: (path, as_found)
                for noted, as_found in ((whole.found, True), (whole.here, False))
                for path, figure in noted.items() if spec_of(path).shape == "size"
-               for key in _size_keys(figure.value)}  # fmt: skip
+               for key in (size_key(figure.value, source) for source in SIZE_SOURCES)}  # fmt: skip
     doubt = {said(place): off for place, off in spread.by.items() if off > ROUNDING}
     return Result(
         bare.value,

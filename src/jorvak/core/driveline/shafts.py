@@ -20,7 +20,7 @@ from jorvak.core.driveline.shaft_slip import (
 )
 from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
 from jorvak.core.results import AS_FOUND, Ask, Missing
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.rolling.results import End, circumference_mm, static_radius_mm
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
 
 Place = Literal["bump", "ride", "droop"]
@@ -189,14 +189,12 @@ def _geometry(ask: Ask, end: End) -> _Geometry:
     def geometry(inner: Ask) -> _Geometry:
         drive = _joint(inner, end, "drive")
         moved = _case_moved(inner, end)
-        turns = shaft_rpm(
-            _fastest_kmh(inner), tyre(inner, end).circumference_mm, inner.need(f"{end}_axle.ratio")
-        )
+        turns = shaft_rpm(_fastest_kmh(inner), circumference_mm(inner, end), inner.need(f"{end}_axle.ratio"))
         return _Geometry(
             drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
             pinion=_joint(inner, end, "pinion"),
             turned_deg=_turned_deg(inner, end),
-            axle_z_mm=tyre(inner, end, as_found=True).static_radius_mm,
+            axle_z_mm=static_radius_mm(inner, end, as_found=True),
             rpm=turns,
             build=_build(inner, end),
         )
@@ -348,7 +346,7 @@ def _whirl(ask: Ask, end: End, length: float, speed: float) -> ShaftSpeedOut | N
             length_mm=length,
             material="steel",
             speed_kmh=speed,
-            circumference_mm=tyre(ask, end).circumference_mm,
+            circumference_mm=circumference_mm(ask, end),
             axle_ratio=ask.need(f"{end}_axle.ratio"),
         )
     )

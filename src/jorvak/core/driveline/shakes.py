@@ -7,7 +7,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.driveline.vibration import VibrationIn, vibration
 from jorvak.core.results import Ask
 from jorvak.core.rig import Frozen
-from jorvak.core.rolling.results import driven_end, tyre
+from jorvak.core.rolling.results import circumference_mm, driven_end
 
 Test = Literal["neutral", "other_gear", "lift_off", "other_tyres"]
 Answer = Literal["stays", "goes", "not tried"]
@@ -90,7 +90,7 @@ def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
     rates = vibration(
         VibrationIn(
             speed_kmh=road.speed_kmh,
-            circumference_mm=tyre(ask, end).circumference_mm,
+            circumference_mm=circumference_mm(ask, end),
             axle_ratio=ask.need(f"{end}_axle.ratio"),
             transfer_ratio=transfer,
             gear_ratio=gears[road.gear - 1],

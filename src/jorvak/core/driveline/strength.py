@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from jorvak.core.driveline.torque_path import TorquePathIn, TorquePathOut, torque_path
 from jorvak.core.load.results import standing
 from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.rolling.results import End, static_radius_mm
 
 REAR_GAINS = 1.10
 """A rear axle gains a tenth on a slope, and more beyond 30°."""
@@ -42,7 +42,7 @@ def strength(ask: Ask, end: End) -> Strength:
                 "transfer_low": ask.maybe("transfer.low_ratio") or 1.0,
                 "axle_ratio": ask.need(f"{end}_axle.ratio"),
                 "axle_load_kg": weighs,
-                "static_radius_mm": tyre(ask, end).static_radius_mm,
+                "static_radius_mm": static_radius_mm(ask, end),
                 "differential": "locked" if locked else "open",
                 **(tube if None not in tube.values() else {}),
             }

@@ -6,7 +6,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of
 from jorvak.core.results import Ask, Missing, work_out
 from jorvak.core.rig import Change, Rig
-from jorvak.core.rolling.results import MM_PER_MILE, driven_end, speedometer_state, tyre
+from jorvak.core.rolling.results import MM_PER_MILE, circumference_mm, driven_end, speedometer_state
 from jorvak.core.rolling.speedometer_gear import (
     SpeedometerGearIn,
     SpeedometerGearOut,
@@ -52,7 +52,7 @@ def driven_gears(ask: Ask) -> DrivenGears:
     asked = SpeedometerGearIn(
         drive_teeth=ask.need("speedometer.drive_teeth"),
         axle_ratio=ask.need(f"{end}_axle.ratio"),
-        revs_per_mile=MM_PER_MILE / tyre(ask, end).circumference_mm,
+        revs_per_mile=MM_PER_MILE / circumference_mm(ask, end),
         cable_revs_per_mile=ask.typical("speedometer.cable_revs_per_mile"),
     )
     exact = driven_exact(asked)

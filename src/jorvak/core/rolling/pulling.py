@@ -8,7 +8,7 @@ from jorvak.core.results import Ask
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
 from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
 from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, grade_hold
-from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, driven_end, tyre
+from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, driven_end
 
 FALLBACK_GRADE_PCT = 4.0
 
@@ -72,7 +72,7 @@ def grade_holding(ask: Ask) -> GradeHolding:
     speed = ask.maybe("aims.cruise_kmh") or FALLBACK_CRUISE_KMH
     grade, altitude = ask.maybe("aims.pass_grade_pct"), ask.maybe("aims.pass_altitude_m") or 0.0
     grade = FALLBACK_GRADE_PCT if grade is None else grade
-    circumference = tyre(ask, end).circumference_mm
+    circumference = circumference_mm(ask, end)
     through = ask.need(f"{end}_axle.ratio") * ask.typical("transfer.high_ratio")
     curve = [
         ask.need(f"engine.{key}")
@@ -105,7 +105,7 @@ def climbing(ask: Ask) -> Climbing:
     first, reverse = ask.need("gearbox.gears")[0], ask.maybe("gearbox.reverse_ratio") or 0.0
     low = ask.maybe("transfer.low_ratio") or ask.typical("transfer.high_ratio")
     overall = max(first, reverse) * low * ask.need(f"{end}_axle.ratio")
-    weighs, circumference = standing(ask), tyre(ask, end).circumference_mm
+    weighs, circumference = standing(ask), circumference_mm(ask, end)
     height = ask.maybe("body.cg_height_mm")
     wheelbase = ask.maybe("body.wheelbase_mm") if height is not None else None
     tips = {}

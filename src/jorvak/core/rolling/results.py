@@ -5,7 +5,7 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.quantities.units import KM_PER_MILE
-from jorvak.core.results import Ask, Missing
+from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
@@ -132,26 +132,53 @@ class Taller:
 
 def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
-    return ask.part(f"{end} tyre{' as found' if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
+    return ask.part(f"{end} tyre{AS_FOUND if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
 
 
 def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
-    place = f"wheels.{end}_left"
-    size = ask.size(f"{place}.size", as_found)
-    turns = ask.maybe(f"{place}.revs_per_mile", as_found)
-    circumference = (
-        ask.maybe(f"{place}.circumference_mm", as_found)
-        or (MM_PER_MILE / turns if turns else None)
-        or size.rolling_circumference_mm
+    return Tyre(
+        size=ask.size(f"wheels.{end}_left.size", as_found),
+        circumference_mm=circumference_mm(ask, end, as_found),
+        static_radius_mm=static_radius_mm(ask, end, as_found),
     )
-    static_radius = ask.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
-    if circumference is None:
-        raise Missing(f"{place}.circumference_mm", f"roll-out of the {end} tyre, which its size does not say")
-    if static_radius is None:
-        raise Missing(
-            f"{place}.static_radius_mm", f"axle centre to ground at the {end}, which the size does not say"
+
+
+def circumference_mm(ask: Ask, end: End, as_found: bool = False) -> float:
+    """How far the tyre at one end rolls in a turn. Raises Missing."""
+
+    def rolls(inner: Ask) -> float:
+        place = f"wheels.{end}_left"
+        size = inner.size(f"{place}.size", as_found, ("diameter", "rolling factor"))
+        turns = inner.maybe(f"{place}.revs_per_mile", as_found)
+        circumference: float | None = (
+            inner.maybe(f"{place}.circumference_mm", as_found)
+            or (MM_PER_MILE / turns if turns else None)
+            or size.rolling_circumference_mm
         )
-    return Tyre(size=size, circumference_mm=circumference, static_radius_mm=static_radius)
+        if circumference is None:
+            raise Missing(
+                f"{place}.circumference_mm", f"roll-out of the {end} tyre, which its size does not say"
+            )
+        return circumference
+
+    return ask.part(f"{end} roll-out{AS_FOUND if as_found else ''}", rolls)
+
+
+def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
+    """How high the axle at one end stands above the ground on its tyre. Raises Missing."""
+
+    def stands(inner: Ask) -> float:
+        place = f"wheels.{end}_left"
+        size = inner.size(f"{place}.size", as_found, ("diameter",))
+        radius: float | None = inner.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
+        if radius is None:
+            raise Missing(
+                f"{place}.static_radius_mm",
+                f"axle centre to ground at the {end}, which the size does not say",
+            )
+        return radius
+
+    return ask.part(f"{end} axle above the ground{AS_FOUND if as_found else ''}", stands)
 
 
 def driven_end(ask: Ask) -> End:
@@ -169,7 +196,7 @@ def gear_table(ask: Ask) -> GearTable:
     end = driven_end(ask)
     answer = gearing(
         GearingIn(
-            circumference_mm=tyre(ask, end).circumference_mm,
+            circumference_mm=circumference_mm(ask, end),
             gears=list(gears),
             transfer_high=ask.typical("transfer.high_ratio"),
             transfer_low=ask.maybe("transfer.low_ratio"),
@@ -192,8 +219,8 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     sensor = ask.need("speedometer.sensor")
     answer = speedometer(
         SpeedometerIn(
-            circumference_old_mm=tyre(ask, end, as_found=True).circumference_mm,
-            circumference_new_mm=tyre(ask, end).circumference_mm,
+            circumference_old_mm=circumference_mm(ask, end, as_found=True),
+            circumference_new_mm=circumference_mm(ask, end),
             ratio_old=ask.need(f"{end}_axle.ratio", as_found=True) if sensor == "upstream" else 1.0,
             ratio_new=(ratio or ask.need(f"{end}_axle.ratio")) if sensor == "upstream" else 1.0,
             sensor=sensor,
@@ -209,7 +236,7 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     return SpeedometerState(
         calculated=answer,
         band=band,
-        turns_per_km=MM_PER_KM / tyre(ask, end).circumference_mm,
+        turns_per_km=MM_PER_KM / circumference_mm(ask, end),
         # In a true kilometre come as many pulses as the instrument takes for what it then shows.
         pulses_per_km=None if pulses is None else pulses / answer.factor,
     )
@@ -222,8 +249,8 @@ def axles_match(ask: Ask) -> AxleMatchOut:
         AxleMatchIn(
             front_ratio=ask.need("front_axle.ratio"),
             rear_ratio=ask.need("rear_axle.ratio"),
-            front_circumference_mm=tyre(ask, "front").circumference_mm,
-            rear_circumference_mm=tyre(ask, "rear").circumference_mm,
+            front_circumference_mm=circumference_mm(ask, "front"),
+            rear_circumference_mm=circumference_mm(ask, "rear"),
         )
     )
 
@@ -234,8 +261,8 @@ def taller(ask: Ask) -> Taller:
     here_ratio = ask.maybe(f"{end}_axle.ratio")
     if (found_ratio is None) != (here_ratio is None):
         raise Missing(f"{end}_axle.ratio", "axle ratio as found")
-    found_circumference = tyre(ask, end, as_found=True).circumference_mm
-    here_circumference = tyre(ask, end).circumference_mm
+    found_circumference = circumference_mm(ask, end, as_found=True)
+    here_circumference = circumference_mm(ask, end)
     # Without a ratio the tyres alone decide: it is the same axle before and after.
     found_ratio, here_ratio = found_ratio or 1.0, here_ratio or 1.0
     effective = here_ratio * found_circumference / here_circumference
@@ -253,8 +280,8 @@ def regearing(ask: Ask) -> Regearing:
     asked = RegearIn.model_validate(
         {
             "aim": "restore",
-            "circumference_old_mm": tyre(ask, end, as_found=True).circumference_mm,
-            "circumference_new_mm": tyre(ask, end).circumference_mm,
+            "circumference_old_mm": circumference_mm(ask, end, as_found=True),
+            "circumference_new_mm": circumference_mm(ask, end),
             "ratio_old": ask.need(f"{end}_axle.ratio", as_found=True),
             "available": list(available),
             "top_gear": gears[-1] if gears else None,

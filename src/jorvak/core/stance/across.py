@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from jorvak.core.calculation import Refused
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Figure, Profile, Rig
-from jorvak.core.rolling.results import ENDS, tyre
+from jorvak.core.rolling.results import ENDS, static_radius_mm
 from jorvak.core.stages import Moment, Stage, moment
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.crossing import Crossing, Stands, Under, drive
@@ -75,7 +75,7 @@ def stands(ask: Ask) -> Stands:
     """The stance at a stage: wheels, and points at their height. Raises Missing."""
     answer = angles(ask)
     wheelbase = ask.need("body.wheelbase_mm")
-    front, rear = (tyre(ask, end).static_radius_mm for end in ENDS)
+    front, rear = (static_radius_mm(ask, end) for end in ENDS)
     points = tuple(
         Under(point.name, ask.need(f"points.{point.name}.x_mm"), point.z_mm) for point in answer.points
     )

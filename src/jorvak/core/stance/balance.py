@@ -10,7 +10,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.doubt import Doubted, spread_of
 from jorvak.core.load.results import brought_by
 from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.rolling.results import ENDS, End, static_radius_mm
 from jorvak.core.stages import Moment
 from jorvak.core.stance.cg_height import CgHeightIn, cg_height
 from jorvak.core.stance.results import axle_lift
@@ -65,7 +65,7 @@ def _centre(ask: Ask) -> Centre:
     front, rear = ask.need("body.front_axle_kg", as_found=True), ask.need("body.rear_axle_kg", as_found=True)
     height, assumed = _height_as_found(ask)
     unsprung = {end: ask.typical(f"{end}_axle.unsprung_kg", as_found=True) for end in ENDS}
-    old, new = ({end: tyre(ask, end, found).static_radius_mm for end in ENDS} for found in (True, False))
+    old, new = ({end: static_radius_mm(ask, end, found) for end in ENDS} for found in (True, False))
     total = front + rear
     sprung = total - sum(unsprung.values())
     sprung_height = (total * height - sum(unsprung[end] * old[end] for end in ENDS)) / sprung
@@ -169,7 +169,7 @@ def weighed(
     try:
         wheelbase = ask.need("body.wheelbase_mm")
         total = ask.need("body.front_axle_kg") + ask.need("body.rear_axle_kg")
-        front, rear = (tyre(ask, end).static_radius_mm for end in ENDS)
+        front, rear = (static_radius_mm(ask, end) for end in ENDS)
     except Missing as missing:
         raise Refused("typed", f"It waits for the {missing.waits.label}.") from None
 

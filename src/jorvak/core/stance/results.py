@@ -7,7 +7,7 @@ from jorvak.core.load.results import added_mass, together
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Carrier
-from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.rolling.results import ENDS, End, static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stages import Moment
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
@@ -123,7 +123,7 @@ def tyre_rise(ask: Ask, end: End) -> float:
     """How much higher the axle stands by its tyres. Raises Missing."""
     if not ask.is_set(f"wheels.{end}_left.size"):
         return 0.0
-    return tyre(ask, end).static_radius_mm - tyre(ask, end, as_found=True).static_radius_mm
+    return static_radius_mm(ask, end) - static_radius_mm(ask, end, as_found=True)
 
 
 def suspension_lift(ask: Ask, end: End) -> float:
@@ -203,7 +203,7 @@ def angles(ask: Ask) -> StanceOut:
     """Approach, departure, breakover, ground clearance. Raises Missing."""
     wheelbase = ask.need("body.wheelbase_mm")
     (found_front, front), (found_rear, rear) = (
-        (tyre(ask, end, as_found=True), tyre(ask, end)) for end in ENDS
+        (static_radius_mm(ask, end, as_found=True), static_radius_mm(ask, end)) for end in ENDS
     )
     raised = lift(ask)
     points = [_point(ask, name, on) for name, on in ask.points.items()]
@@ -212,10 +212,10 @@ def angles(ask: Ask) -> StanceOut:
     return stance(
         StanceIn(
             wheelbase_mm=wheelbase,
-            front_radius_mm=front.static_radius_mm,
-            rear_radius_mm=rear.static_radius_mm,
-            stock_front_radius_mm=found_front.static_radius_mm,
-            stock_rear_radius_mm=found_rear.static_radius_mm,
+            front_radius_mm=front,
+            rear_radius_mm=rear,
+            stock_front_radius_mm=found_front,
+            stock_rear_radius_mm=found_rear,
             lift_front_mm=raised.front.suspension_lift_mm,
             lift_rear_mm=raised.rear.suspension_lift_mm,
             body_lift_front_mm=raised.front.body_lift_mm,
@@ -238,7 +238,7 @@ def _point(ask: Ask, name: str, on: Carrier) -> StancePointIn:
 
 def _axle_rises(ask: Ask) -> list[float]:
     for end in ENDS:
-        tyre(ask, end)
+        static_radius_mm(ask, end)
     return [tyre_rise(ask, end) for end in ENDS]
 
 
