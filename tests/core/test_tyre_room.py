@@ -11,7 +11,15 @@ from hypothesis import strategies as st
 from jorvak.core.assess import assess
 from jorvak.core.calculations import CALCULATIONS
 from jorvak.core.rig import Figure, Gap, Rig
-from jorvak.core.stance.tyre_room import TyreRoomIn, lowest_cells, smallest_from, verdict
+from jorvak.core.stance.tyre_room import (
+    NewTyre,
+    RoomPointIn,
+    TyreRoomIn,
+    lowest_cells,
+    smallest_from,
+    tyre_room,
+    verdict,
+)
 from tests.conftest import demo
 
 TYRE = {"radius_mm": 430.0, "width_mm": 285.0}
@@ -132,3 +140,33 @@ def test_doubt_of_the_room_shrinks_when_the_liner_is_measured() -> None:
     after = assess(replace(rig, figures={**rig.figures, **measured}), 4).results.stance.room
     assert after.off("0.room.gap_mm") < before.off("0.room.gap_mm") / 2
     assert math.isclose(after.value[0].room.gap_mm, before.value[0].room.gap_mm)  # type: ignore[index,union-attr]
+
+
+@given(
+    st.tuples(st.floats(-450, 450), st.floats(-400, 250), st.floats(-300, 450)),
+    st.floats(0, 140),
+    st.floats(0, 120),
+    st.floats(0, 40),
+    st.floats(0, 12),
+    st.floats(-8, 15),
+)
+def test_where_the_gap_is_smallest_is_that_of_every_bump_and_lock(
+    place: tuple[float, float, float], bump: float, droop: float, lock: float, kpi: float, caster: float
+) -> None:
+    x, y, z = place
+    given_room = TyreRoomIn(
+        new=NewTyre(radius_mm=400.0, width_mm=280.0, shift_mm=12.0),
+        scrub_radius_mm=20.0,
+        static_radius_mm=380.0,
+        kpi_deg=kpi,
+        caster_deg=caster,
+        bump_mm=bump,
+        droop_mm=droop,
+        lock_out_deg=lock,
+        lock_in_deg=lock / 2,
+        tyre_doubt_mm=0.0,
+        points=[RoomPointIn(name="here", x_mm=x, y_mm=y, z_mm=z)],
+    )
+    [cell] = lowest_cells(given_room)
+    gap, _, _ = smallest_from(given_room, place, cell)
+    assert gap == pytest.approx(tyre_room(given_room).points[0].gap_mm, abs=1e-6)

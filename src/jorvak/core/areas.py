@@ -1,15 +1,14 @@
 """The areas of the trade that say something of a rig at a stage."""
 
-from dataclasses import dataclass
-
 from jorvak.core.driveline.results import DrivelineResults, driveline_results
 from jorvak.core.load.results import LoadResults, load_results
+from jorvak.core.record import record
 from jorvak.core.rolling.area import RollingResults, rolling_results
 from jorvak.core.stages import Moment
 from jorvak.core.stance.area import StanceResults, stance_results
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Results:
     """Results by area."""
 

@@ -1,18 +1,18 @@
 """A rig at a stage -> every result and every finding. A pure function of the rig record."""
 
-from dataclasses import dataclass
 from datetime import date
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.findings import Finding, Here, findings
 from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, Preset
+from jorvak.core.record import record
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.stages import Stage, moment
 from jorvak.core.stance.results import Outline, outline
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ChangedFigure:
     """A figure as a change has set it (None: removed, it does not hold any more)."""
 
@@ -20,7 +20,7 @@ class ChangedFigure:
     change: int
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Assessment:
     """Everything that can be said of a rig at a stage. Findings stand worst first.
 

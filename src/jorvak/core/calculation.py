@@ -7,12 +7,12 @@ from the web and from ``assess``, and refuses bad input the same way everywhere.
 import json
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from typing import Annotated, Any, Generic, TypeVar
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
 from jorvak.core.quantities import quantity_of_key
+from jorvak.core.record import record
 
 SLACK = 1e-9
 """Limits belong to the good side; this much beyond them is floating point, not a fault."""
@@ -47,7 +47,7 @@ In = TypeVar("In", bound=Given)
 Out = TypeVar("Out", bound=Answer)
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Calculation(Generic[In, Out]):
     """One entry of the index in ``core/calculations.py``."""
 

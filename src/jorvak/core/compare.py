@@ -1,7 +1,6 @@
 """Moments and options side by side, in the figures that differ and in those that the brief makes matter."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date
 
 from jorvak.core.assess import Assessment, assess
@@ -10,6 +9,7 @@ from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.kinds import title_of
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.quantities import METRIC, Preset
+from jorvak.core.record import record
 from jorvak.core.rig import Change, Question, Rig
 from jorvak.core.stages import Stage, changes_at, choosing
 from jorvak.core.stance.results import Outline
@@ -18,7 +18,7 @@ from jorvak.core.trip.readiness import guessed_hours
 SAME = 1e-6
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Cell:
     """A figure in one column; None is not known there."""
 
@@ -26,7 +26,7 @@ class Cell:
     off: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Row:
     """A figure in every column. ``matters``: the brief names it."""
 
@@ -37,7 +37,7 @@ class Row:
     matters: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Column:
     """One moment or option: its name, the changes that make it, money, hours and findings of its own."""
 
@@ -52,7 +52,7 @@ class Column:
     outline: Outline
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Comparison:
     """Columns side by side, rows where they differ, those first that the brief makes matter; ``alike`` names the rest."""
 
@@ -61,7 +61,7 @@ class Comparison:
     alike: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class View:
     """What goes into a column: a rig as if, at a stage."""
 

@@ -8,11 +8,12 @@ moves instead of their mean, because builders aim at optima.
 
 import math
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any, Generic, TypeGuard, TypeVar
 
 from jorvak.core.calculation import Refused
 from jorvak.core.laid_over import Laid, Over, Path, parts
+from jorvak.core.record import record
 
 PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped"})
 """Numbers that are counts or picked from a list: they have no ±."""
@@ -24,7 +25,7 @@ Run = Callable[[Mapping[str, float]], Any]
 """Runs a calculation with some inputs, by path, moved by so much; answers its result, or None for an error."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Doubted:
     """An input that may be off by ``doubt`` either way; those of one ``source`` move together."""
 
@@ -33,7 +34,7 @@ class Doubted:
     source: str | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Carried:
     """What doubt does to a result.
 
@@ -69,7 +70,7 @@ class WhenAsked(Mapping[K, V], Generic[K, A, V]):
         return len(self._known)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Spread:
     """What doubt does to each number of a result, by its place.
 
@@ -219,22 +220,30 @@ Slopes = Mapping[str, float]
 def _slopes(values: list[Any], sides: Mapping[str, tuple[Over | None, Over | None]]) -> Mapping[int, Slopes]:
     """The slopes of each number; one whose slopes cannot be said is left out."""
     slopes: dict[int, dict[str, float]] = {at: {} for at, value in enumerate(values) if _is_number(value)}
-    for name, pair in sides.items():
-        signed = [(sign, side.moved) for sign, side in zip((1, -1), pair, strict=True) if side is not None]
-        if not signed:
+    for name, (up, down) in sides.items():
+        if up is None and down is None:
             return {}
-        for at in slopes.keys() & {at for _, moved in signed for at in moved}:
+        ups, downs = _otherwise(up), _otherwise(down)
+        for at in slopes.keys() & (ups.keys() | downs.keys()):
             value = values[at]
-            moves = [
-                sign * (there - value)
-                for sign, moved in signed
-                if (there := moved.get(at, value)) is not None and type(there) is not str
-            ]
-            if moves:
-                slopes[at][name] = max(moves, key=abs)
+            # What came to nothing on one side is said by the other alone.
+            above = None if up is None else ups.get(at, value)
+            below = None if down is None else downs.get(at, value)
+            if _is_number(above) and _is_number(below):
+                slopes[at][name] = (
+                    above - value if abs(above - value) >= abs(value - below) else value - below
+                )
+            elif _is_number(above):
+                slopes[at][name] = above - value
+            elif _is_number(below):
+                slopes[at][name] = value - below
             else:
                 del slopes[at]
     return slopes
+
+
+def _otherwise(side: Over | None) -> Mapping[int, Any]:
+    return {} if side is None else side.moved
 
 
 def _towards(
@@ -273,13 +282,14 @@ def _under(path: Path, lists: frozenset[Path]) -> bool:
 
 
 def _is_number(value: Any) -> TypeGuard[float]:
-    return isinstance(value, (int, float)) and not isinstance(value, bool)
+    return type(value) is float or (isinstance(value, (int, float)) and not isinstance(value, bool))
 
 
 def _is_finite(value: Any) -> TypeGuard[float]:
     return _is_number(value) and math.isfinite(value)
 
 
+@lru_cache(maxsize=8192)
 def said(path: Path) -> str:
     """A place as it is written: ``points.2.z_mm``."""
     return ".".join(map(str, path))

@@ -5,7 +5,7 @@ takes what is known here and yields findings.
 """
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import cache, cached_property
 from typing import Any, Literal
 
@@ -15,6 +15,7 @@ from jorvak.core.catalogue import spec_of
 from jorvak.core.discovery import modules_in
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
+from jorvak.core.record import record
 from jorvak.core.results import Result
 from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
 from jorvak.core.stages import Moment
@@ -26,7 +27,7 @@ Place = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Settle:
     """What would settle a finding: a change that can be added, a figure to measure, or something to do."""
 
@@ -35,7 +36,7 @@ class Settle:
     figure: str | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Finding:
     """One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
     raised it, ``place`` where it sits, ``accepted`` why somebody lives with it."""
@@ -51,7 +52,7 @@ class Finding:
     accepted: Accepted | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class AxleMass:
     """A mass that an axle is asked to carry, how far it may be off, and why it is asked."""
 
@@ -60,7 +61,7 @@ class AxleMass:
     why: str
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Here:
     """What a rule sees: a moment, its results, and the units in which sentences are written."""
 

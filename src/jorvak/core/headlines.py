@@ -2,19 +2,19 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Any
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, SPEED, Preset, quantity_of_key, write
+from jorvak.core.record import record
 from jorvak.core.results import Result, Share
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import End
 from jorvak.core.stages import Moment, moment
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Shown:
     """A figure that is shown: the number at ``place`` of a result of an area, and its working.
 
@@ -97,7 +97,7 @@ SHOWN = {
 }  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Headline:
     """One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known."""
 
@@ -111,7 +111,7 @@ class Headline:
     waits_label: str | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Working:
     """How a figure came about: formula in symbols and with numbers, where it is from, what it rests on."""
 

@@ -1,7 +1,6 @@
 """Kinds of change. Each is one module in an area's ``kinds`` package and is found there; nothing else names it."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 from functools import cache, cached_property
 from typing import Any, Generic, Literal, TypeVar
 
@@ -9,6 +8,7 @@ from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.discovery import modules_in
+from jorvak.core.record import record
 from jorvak.core.rig import Carrier, Change, Figure, Figures, Frozen, Rig
 from jorvak.core.work.jobs import Job
 
@@ -27,7 +27,7 @@ def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
     return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm, change.mass_z_mm),)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Mass:
     """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown, as may its height."""
 
@@ -36,7 +36,7 @@ class Mass:
     z_mm: float | None = None
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Kind(Generic[F]):
     """What there is to know about one kind of change.
 

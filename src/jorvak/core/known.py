@@ -7,10 +7,10 @@ a rig reaches it in any other way, so that this changes how long an answer takes
 
 from collections import OrderedDict
 from collections.abc import Callable
-from dataclasses import dataclass
 from types import CodeType
 from typing import Any
 
+from jorvak.core.record import record
 from jorvak.core.stages import Moment, Stage
 
 LOOKS: dict[str, Callable[[Moment], Any]] = {
@@ -24,7 +24,7 @@ LOOKS: dict[str, Callable[[Moment], Any]] = {
 """What a result may look at that is no figure."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class _Kept:
     """A result and what it asked for: paths of figures, whether there or not, and names of ``LOOKS``."""
 

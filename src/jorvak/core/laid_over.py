@@ -16,7 +16,8 @@ PLAIN = frozenset({float, int, str, bool, type(None)})
 Path = tuple[str | int, ...]
 
 
-@dataclass(frozen=True, slots=True)
+# Not frozen, as what follows: a frozen record takes three times as long to make, and there are thousands.
+@dataclass(slots=True)
 class Over:
     """What came out otherwise: by the order of the first result's values, None where there is nothing any more.
 

@@ -12,6 +12,7 @@ from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.findings import measurable
 from jorvak.core.headlines import SHOWN, number_at
 from jorvak.core.kinds import title_of
+from jorvak.core.record import record
 from jorvak.core.results import Result, Share
 from jorvak.core.rig import Change, Figure
 from jorvak.core.stages import Moment
@@ -30,7 +31,7 @@ class _Wanted:
     must: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Measurement:
     """A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
 

@@ -1,6 +1,6 @@
 """What a typed line would do to a rig, before it does it."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import date
 
 from jorvak.core.assess import Assessment, assess
@@ -9,11 +9,12 @@ from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.known import Known
 from jorvak.core.line import Typed
 from jorvak.core.quantities import METRIC, Preset
+from jorvak.core.record import record
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.stages import Stage, steps_before
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Preview:
     """A line, carried out on paper.
 

@@ -8,7 +8,7 @@ carried by running the same function again with figures moved: the function know
 import math
 from collections import Counter
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import field
 from datetime import date
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Generic, TypeVar
@@ -19,6 +19,7 @@ from pydantic import ValidationError
 from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
+from jorvak.core.record import record
 from jorvak.core.rig import Carrier, Change, Figure, Gap, Profile, Rig
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 from jorvak.core.stages import Moment
@@ -34,7 +35,7 @@ ROUNDING = 1e-9
 SIZE_SOURCES = {"diameter": 0.015, "section": 0.015, "rolling factor": 0.01}
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Waits:
     """The figure that a result waits for, or the reason why it cannot be had."""
 
@@ -42,7 +43,7 @@ class Waits:
     label: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Share:
     """A source of doubt: ``label`` in words, ``path`` the figure to look at, ``share`` of the variance.
 
@@ -55,7 +56,7 @@ class Share:
     as_found: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Result(Generic[T]):
     """A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
 

@@ -6,13 +6,14 @@ noted is missing, never 0. Which figures there can be stands in ``core/catalogue
 """
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, WithJsonSchema, model_validator
 
 from jorvak.core.calculation import NotNegative, Number
+from jorvak.core.record import record
 
 Known = Literal["measured", "plate", "worked out", "assumed"]
 MassKnown = Literal["measured", "plate", "assumed"]
@@ -35,7 +36,7 @@ class Frozen(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Figure:
     """A value, how it is known, and how far it may be off.
 
@@ -252,7 +253,7 @@ class Change(Frozen):
         return self
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Rig:
     """One vehicle with its plan.
 

@@ -5,7 +5,6 @@ the numbers that are left fill the fields in their order.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Any, Literal, get_args, get_origin
 
 from pydantic import BaseModel
@@ -14,9 +13,10 @@ from pydantic.fields import FieldInfo
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import Draft, Kind, draft
 from jorvak.core.quantities import LENGTH, MASS, METRIC, Preset, Quantity, Unreadable, quantity_of_key, read
+from jorvak.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class FieldForm:
     """What a kind's field looks like in a form: a quantity, a choice, yes or no, or words."""
 

@@ -1,12 +1,13 @@
 """The rig at a moment of its order: as found, today, after any step, as planned."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from datetime import date
 from typing import TYPE_CHECKING, Any, Literal, cast
 
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of, points_of
+from jorvak.core.record import record
 from jorvak.core.rig import APPLIED, Carrier, Change, Figures, Rig
 
 if TYPE_CHECKING:
@@ -17,7 +18,7 @@ Stage = Literal["as-found", "today", "planned"] | int
 NAMED: tuple[Literal["as-found", "today", "planned"], ...] = ("as-found", "today", "planned")
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Moment:
     """A rig at a stage: its figures ``found`` and ``here``, and which change last set one of them.
 

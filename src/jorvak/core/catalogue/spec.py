@@ -1,7 +1,6 @@
 """What is known about a figure before anybody notes it, and how far it may be off when nobody says."""
 
 import math
-from dataclasses import dataclass
 from typing import Any, Literal
 
 from jorvak.core.quantities import (
@@ -15,6 +14,7 @@ from jorvak.core.quantities import (
     Quantity,
     quantity_of_key,
 )
+from jorvak.core.record import record
 from jorvak.core.rig import Known
 
 Shape = Literal["number", "ratios", "size", "choice", "text"]
@@ -23,7 +23,7 @@ Kind = Literal["plain", "limit", "mating", "wish"]
 fit another. ``wish``: what a builder wants, never uncertain."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class FigureSpec:
     """``word`` is its name in the line; ``low`` and ``high`` (core unit) are what is believable; ``typical``
     may stand in, visibly; ``how`` says how it is taken on the vehicle."""

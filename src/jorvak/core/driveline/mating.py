@@ -5,14 +5,14 @@ pair becomes two: what was there against the adapter, and the adapter against wh
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from jorvak.core.driveline.mate import FACES, MateIn, MateOut, MatePair, mate
 from jorvak.core.kinds import own_fields
+from jorvak.core.record import record
 from jorvak.core.rig import Change, Face, Part, Rig
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Meeting:
     """Two faces that meet by a change: ``outcome`` says whether they go together."""
 

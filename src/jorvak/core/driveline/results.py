@@ -1,15 +1,14 @@
 """What the driveline of a rig comes to at a stage."""
 
-from dataclasses import dataclass
-
 from jorvak.core.driveline.mating import Meeting, meetings
 from jorvak.core.driveline.shafts import ShaftLine, shaft_line
 from jorvak.core.driveline.strength import Strength, strength
+from jorvak.core.record import record
 from jorvak.core.results import Result, work_out
 from jorvak.core.stages import Moment
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DrivelineResults:
     mating: Result[tuple[Meeting, ...]]
     front_shaft: Result[ShaftLine]

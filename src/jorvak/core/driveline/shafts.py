@@ -7,6 +7,7 @@ angle to the frame; radius arms turn it, and what arms give back in caster turns
 
 import math
 from dataclasses import dataclass
+from functools import cached_property
 from typing import ClassVar, Literal
 
 from jorvak.core.calculation import Refused
@@ -19,6 +20,7 @@ from jorvak.core.driveline.shaft_slip import (
     shaft_slip,
 )
 from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
+from jorvak.core.record import record
 from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.results import End, circumference_mm, static_radius_mm
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
@@ -29,7 +31,8 @@ SINGLE_LIMIT_DEG, DOUBLE_LIMIT_DEG = 15.0, 20.0
 """What joints bend at most where nobody gave it: assumed."""
 
 
-@dataclass(frozen=True, slots=True)
+# Not frozen: made some thousand times an edit, and a frozen one takes three times as long.
+@dataclass(slots=True)
 class Joint:
     """A joint's centre, seen from the frame, and how its own part lies."""
 
@@ -42,7 +45,7 @@ class Joint:
     plan_deg: float
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(slots=True)
 class ShaftAt:
     """A shaft at one place of its travel; ``axle_up_mm`` from where the axle stood as found."""
 
@@ -53,7 +56,7 @@ class ShaftAt:
     calculated: ShaftOut
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Slip:
     """The slip over the travel, and what it keeps beyond the minimum (below 0: it does not)."""
 
@@ -65,7 +68,7 @@ class Slip:
     collapse_spare_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ShaftLine:
     """One shaft of a rig at a stage.
 
@@ -94,7 +97,7 @@ class ShaftLine:
         return next(at for at in self.places if at.place == "ride")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True)
 class _Geometry:
     """A shaft's joints as found and what has moved since; lengths by how far up the axle stands."""
 
@@ -110,33 +113,33 @@ class _Geometry:
         return pinion, runs(self.drive, pinion, self.rpm, self.build)
 
     def length_mm(self, axle_up_mm: float) -> float:
-        pinion = self._pinion(axle_up_mm)
+        drive, pinion = self.drive, self._turned
         return math.hypot(
-            pinion.x_mm - self.drive.x_mm, pinion.y_mm - self.drive.y_mm, pinion.z_mm - self.drive.z_mm
+            pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm + axle_up_mm - drive.z_mm
         )
 
     def lengths_mm(self, lowest: float, highest: float) -> tuple[float, float]:
         """The shortest and the longest that it gets between two places: shortest where it lies level."""
-        level = self.drive.z_mm - self._pinion(0.0).z_mm
+        level = self.drive.z_mm - self._turned.z_mm
         ends = (self.length_mm(lowest), self.length_mm(highest))
         return min(self.length_mm(min(max(level, lowest), highest)), *ends), max(ends)
 
     def _pinion(self, axle_up_mm: float) -> Joint:
-        """The pinion's joint, moved with its axle; turned about it too, which only the front one is."""
+        """The pinion's joint, moved with its axle."""
+        still = self._turned
+        return Joint(still.x_mm, still.y_mm, still.z_mm + axle_up_mm, still.side_deg, still.plan_deg)
+
+    @cached_property
+    def _turned(self) -> Joint:
+        """The pinion's joint where the axle stood as found, turned about it, which only the front one is."""
+        if self.turned_deg == 0:
+            return self.pinion
         turn = math.radians(self.turned_deg)
         x, z = self.pinion.x_mm, self.pinion.z_mm - self.axle_z_mm
-        if turn == 0:
-            return Joint(
-                self.pinion.x_mm,
-                self.pinion.y_mm,
-                self.pinion.z_mm + axle_up_mm,
-                self.pinion.side_deg,
-                self.pinion.plan_deg,
-            )
         return Joint(
             x_mm=x * math.cos(turn) + z * math.sin(turn),
             y_mm=self.pinion.y_mm,
-            z_mm=self.axle_z_mm - x * math.sin(turn) + z * math.cos(turn) + axle_up_mm,
+            z_mm=self.axle_z_mm - x * math.sin(turn) + z * math.cos(turn),
             side_deg=self.pinion.side_deg + self.turned_deg,
             plan_deg=self.pinion.plan_deg,
         )

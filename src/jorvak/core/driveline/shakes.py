@@ -1,10 +1,10 @@
 """What shakes: everything that turns at the speed at which it does, ranked by what four tests on the road say."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.vibration import VibrationIn, vibration
+from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rig import Frozen
 from jorvak.core.rolling.results import circumference_mm, driven_end
@@ -31,7 +31,7 @@ class Road(Frozen):
     other_tyres: Answer = "not tried"
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Source:
     """Something that turns: which rate of ``vibration`` it has, what each test says if it is the one, what to look at."""
 
@@ -42,7 +42,7 @@ class Source:
     inspect: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Suspect:
     """A source at this speed: how fast, and how many of the tests speak for and against it."""
 

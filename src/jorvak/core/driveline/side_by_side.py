@@ -1,17 +1,17 @@
 """Two parts side by side, face by face: what is alike, what differs, and what is to be measured in the yard."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.mate import FACES, MateIn, MatePair, mate
 from jorvak.core.kinds import Draft, draft, kind_of, kinds
+from jorvak.core.record import record
 from jorvak.core.rig import Face, Part, Rig, Value
 
 Verdict = Literal["alike", "differs", "unknown"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class FieldPair:
     """One field of one face on both parts. None: nobody has noted it."""
 
@@ -23,7 +23,7 @@ class FieldPair:
     verdict: Verdict
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class SideBySide:
     """The rows, what is still to be measured on each part, and the change that puts the new one in.
 

@@ -1,9 +1,8 @@
 """What the shafts and half shafts of a rig must stand, against what they are rated for."""
 
-from dataclasses import dataclass
-
 from jorvak.core.driveline.torque_path import TorquePathIn, TorquePathOut, torque_path
 from jorvak.core.load.results import standing
+from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rolling.results import End, static_radius_mm
 
@@ -11,7 +10,7 @@ REAR_GAINS = 1.10
 """A rear axle gains a tenth on a slope, and more beyond 30°."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Strength:
     """Torque at one end in the deepest gear: what governs, and what the parts are rated for (None: not noted)."""
 

@@ -1,11 +1,12 @@
 """A line of shafts tried out: pinion turned, case lowered, shaft longer, another build; and the field around it."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftOut, runs
 from jorvak.core.driveline.shafts import Joint, ShaftLine, shaft_line
+from jorvak.core.record import record
 from jorvak.core.results import Result, work_out
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.rolling.results import End
@@ -27,7 +28,7 @@ class Trial(Frozen):
     build: Literal["single", "double"] | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class RunField:
     """How the shaft would run around the trial: ``regions`` has a row per case drop, a column per pinion turn."""
 
@@ -36,7 +37,7 @@ class RunField:
     regions: tuple[tuple[Region, ...], ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class BuildOption:
     """A build of the shaft as it lies, and as it would with its pinion turned the way that this build needs.
 
@@ -52,7 +53,7 @@ class BuildOption:
     then_region: Region
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Tried:
     """A line as tried, the field around it, and both builds; None and none where it cannot be worked out."""
 

@@ -2,16 +2,16 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from jorvak.core.catalogue import usual_share
 from jorvak.core.kinds import Mass, masses_of, title_of
 from jorvak.core.quantities import MASS
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, work_out
 from jorvak.core.stages import Moment
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class AddedMass:
     """What changes add: on each axle by the lever, what of it is unsprung, and what has no place yet.
 
@@ -31,7 +31,7 @@ class AddedMass:
         return self.front_kg + self.rear_kg + self.unplaced_kg
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Load:
     """Empty of crew; ``unplaced_kg`` is in the total and on neither axle. None: no limit is noted."""
 
@@ -45,7 +45,7 @@ class Load:
     rear_left_kg: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class LoadResults:
     load: Result[Load]
 
@@ -63,7 +63,7 @@ def added_mass(ask: Ask) -> AddedMass:
     return ask.part("added mass", lambda inner: _added(inner, brought_by(inner), {}))
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Brought:
     """What one change brings, and how far each of its masses may be off, as a share."""
 
@@ -110,7 +110,7 @@ def _added(ask: Ask, brought: list[Brought], factors: Mapping[str, float]) -> Ad
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, front_off, rear_off)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Standing:
     """What stands on each axle, and in all, for results that ask for no more."""
 

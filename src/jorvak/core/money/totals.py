@@ -1,13 +1,13 @@
 """Paid, committed, still to come; gifts at retail price, credit for parts sold; against the ceiling."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 
+from jorvak.core.record import record
 from jorvak.core.rig import Change, Rig
 from jorvak.core.stages import Stage, changes_at
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Totals:
     """Money of some changes, in the builder's currency.
 

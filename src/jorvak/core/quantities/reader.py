@@ -7,15 +7,15 @@ understood and an example that would work; it never turns anything into 0.
 
 import math
 import re
-from dataclasses import dataclass
 from functools import cache
 
 from jorvak.core.quantities.units import LENGTH, RATIO, Quantity, Unit
+from jorvak.core.record import record
 
 LONGEST_TEXT = 60
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Reading:
     """What was typed: ``value`` in the core's unit, the ``unit`` it was typed in, and the teeth of a ratio."""
 

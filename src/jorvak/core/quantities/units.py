@@ -4,8 +4,9 @@ The core works in one unit per quantity and every key says which (``wheelbase_mm
 they see. Factors are those of the handbook's conventions and exact where the unit is defined exactly.
 """
 
-from dataclasses import dataclass
 from functools import lru_cache
+
+from jorvak.core.record import record
 
 MM_PER_IN = 25.4
 KM_PER_MILE = 1.609344
@@ -16,7 +17,7 @@ L_PER_US_QT = 0.946352946
 STANDARD_GRAVITY = 9.80665
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Unit:
     """One way to write a quantity: ``factor`` core units make one of it, ``places`` decimals on a screen."""
 
@@ -26,7 +27,7 @@ class Unit:
     spellings: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Quantity:
     """A kind of thing that is measured. ``suffix`` ends every key that holds it; the first unit is the core's."""
 
@@ -169,7 +170,7 @@ QUANTITIES = (
 )  # fmt: skip
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Preset:
     """What a person wants to see: one unit per quantity, and lengths as tape fractions where ``fraction`` says."""
 

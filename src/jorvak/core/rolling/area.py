@@ -1,7 +1,6 @@
 """Everything that this area says of a rig at a stage."""
 
-from dataclasses import dataclass
-
+from jorvak.core.record import record
 from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
@@ -24,7 +23,7 @@ from jorvak.core.rolling.wheel_set import TyreLoad, WheelSet, tyre_load_of, whee
 from jorvak.core.stages import Moment
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class RollingResults:
     front_tyre: Result[Tyre]
     rear_tyre: Result[Tyre]

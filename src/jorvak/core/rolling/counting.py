@@ -1,9 +1,8 @@
 """What the instruments count: the driven gear of a mechanical speedometer, and the distance that an odometer hides."""
 
-from dataclasses import dataclass
-
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing, work_out
 from jorvak.core.rig import Change, Rig
 from jorvak.core.rolling.results import MM_PER_MILE, circumference_mm, driven_end, speedometer_state
@@ -20,7 +19,7 @@ COUNTED_BY = (".size", ".circumference_mm", ".ratio", ".correction")
 """What a change has to set for the odometer to count otherwise."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DrivenGear:
     """A driven gear that exists, and what it leaves wrong: positive reads high."""
 
@@ -28,7 +27,7 @@ class DrivenGear:
     error_pct: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DrivenGears:
     """The driven gear that would be right, those that exist, the best of them first."""
 
@@ -36,7 +35,7 @@ class DrivenGears:
     exist: tuple[DrivenGear, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Distance:
     """True distance since the step ``since``, the first fitted at a noted reading, and the factor in force now."""
 

@@ -1,10 +1,10 @@
 """A drive against satellite speed: what it says of the speedometer, point by point, and what it sets when accepted."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 from jorvak.core.results import work_out
 from jorvak.core.rig import Figure, Frozen, Rig
 from jorvak.core.rolling.counting import odometer_factor
@@ -26,7 +26,7 @@ class Hold(Frozen):
     indicated_kmh: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Stretch:
     """A stretch at a steady speed, where the dial can be read by hand."""
 
@@ -35,7 +35,7 @@ class Stretch:
     gps_kmh: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DrivePoint:
     """One moment as it is drawn; ``indicated_kmh`` None where nothing said what the dial showed."""
 
@@ -44,7 +44,7 @@ class DrivePoint:
     indicated_kmh: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class DriveFit:
     """The fit so far, or why there is none yet; points to draw, thinned; steady stretches without a dial reading.
 

@@ -1,9 +1,9 @@
 """What the engine does with the gearing: holding a grade in each gear, and climbing in low first."""
 
 import math
-from dataclasses import dataclass
 
 from jorvak.core.load.results import standing
+from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
 from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
@@ -13,7 +13,7 @@ from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, d
 FALLBACK_GRADE_PCT = 4.0
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class GearHolds:
     """One gear at the cruising speed on the grade: ``holds`` None where it cannot be said."""
 
@@ -23,7 +23,7 @@ class GearHolds:
     hold: GradeHoldOut
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class GradeHolding:
     """The cruising speed on a grade, gear by gear, top last; ``tallest`` the index of the tallest gear that holds."""
 
@@ -34,7 +34,7 @@ class GradeHolding:
     tallest: int | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Climbing:
     """Low first on a slope, and how slowly it walks there."""
 

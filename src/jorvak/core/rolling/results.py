@@ -1,10 +1,10 @@
 """Tyres, gears and speedometer of a rig at a stage."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.quantities.units import KM_PER_MILE
+from jorvak.core.record import record
 from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
@@ -28,7 +28,7 @@ SCHOOLS: dict[Aim, tuple[str, str]] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Tyre:
     """The tyre of one axle. Measured roll-out, the maker's turns and a measured axle height beat what the size says."""
 
@@ -37,7 +37,7 @@ class Tyre:
     static_radius_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class GearRow:
     """Engine speed of one gear at ``GearTable.speeds_kmh``."""
 
@@ -45,7 +45,7 @@ class GearRow:
     rpm: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class GearTable:
     """Engine speed over road speed. The first speed is the builder's cruising speed where ``cruise_known``."""
 
@@ -55,7 +55,7 @@ class GearTable:
     calculated: GearingOut
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class BandEdge:
     """Lowest and highest reading permitted at a true speed, and what the instrument shows there."""
 
@@ -65,7 +65,7 @@ class BandEdge:
     shown_kmh: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class SpeedometerState:
     """The speedometer against truth, the permitted band for drawing it, and what corrects it.
 
@@ -79,7 +79,7 @@ class SpeedometerState:
     pulses_per_km: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class School:
     """One school of regearing: what it aims at and takes, or what it waits for.
 
@@ -96,7 +96,7 @@ class School:
     instead: str | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Candidate:
     """A ratio that exists, what it comes to on these tyres, which schools take it, and the price for all axles.
 
@@ -112,7 +112,7 @@ class Candidate:
     carrier_cost: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Regearing:
     """The five schools over the ratios that exist for this axle."""
 
@@ -121,7 +121,7 @@ class Regearing:
     candidates: tuple[Candidate, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Taller:
     """Effective gearing against that as found: positive is taller (turns slower at the same speed)."""
 

@@ -1,13 +1,14 @@
 """Sizes side by side: what each tyre would do to this rig at a stage, worked out as if it were fitted."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jorvak.core.areas import results_of
 from jorvak.core.calculation import SLACK, Refused
 from jorvak.core.headlines import found_results
 from jorvak.core.quantities.units import MM_PER_IN
+from jorvak.core.record import record
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.rolling.rules.tyres import RIM_SHARE
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, readable_size, sidewall
@@ -17,7 +18,7 @@ MOST = 6
 Fit = Literal["first guess fits", "first guess outside", "unknown"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Size:
     """A size on this rig. None: it cannot be said from what is noted. Lengths won are against as found."""
 

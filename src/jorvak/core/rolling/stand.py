@@ -1,9 +1,9 @@
 """Where a wheel of a rig stands at a stage, against as found: from the hub, inwards and outwards."""
 
 import re
-from dataclasses import dataclass
 
 from jorvak.core.quantities.units import MM_PER_IN
+from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rolling.results import End, tyre
 from jorvak.core.rolling.wheel_fit import (
@@ -20,7 +20,7 @@ LIPS_IN = 1.0
 THREAD = re.compile(r"M(\d+(?:\.\d+)?)|(\d+)/(\d+)", re.IGNORECASE)
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Edges:
     """A wheel as it is drawn: from the hub's face, inboard and outboard of it; ``flange_mm`` over the rim's lips."""
 
@@ -34,7 +34,7 @@ class Edges:
     section_width_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Stand:
     """One end's wheels, old over new.
 

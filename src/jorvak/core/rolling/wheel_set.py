@@ -1,13 +1,13 @@
 """The wheels of a rig by position: are they alike, how old are they, do they carry what stands on them?"""
 
 import re
-from dataclasses import dataclass
 from functools import partial
 from typing import Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import POSITIONS, TWINS, spec_of, usual_doubt
 from jorvak.core.load.results import standing
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.set_check import Difference, compared
 from jorvak.core.rolling.tyre_age import TyreAgeIn, TyreAgeOut, tyre_age
@@ -18,7 +18,7 @@ COMPARED = ("diameter_mm", "construction", "offset_mm", "rim_width_in", "load_in
 FROM_THE_SIZE = ("diameter_mm", "construction", "load_index")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WheelAt:
     """One wheel: what its size says, how old it is; None where nobody noted enough."""
 
@@ -28,7 +28,7 @@ class WheelAt:
     age: TyreAgeOut | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WheelSet:
     """All wheels that anything is noted of, and in what they differ."""
 
@@ -36,7 +36,7 @@ class WheelSet:
     differences: tuple[Difference, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class TyreLoad:
     """One tyre of an axle: what it carries on this vehicle at its rating, what stands on it, what pressure that wants.
 

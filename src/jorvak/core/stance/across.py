@@ -2,9 +2,10 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Figure, Profile, Rig
 from jorvak.core.rolling.results import ENDS, static_radius_mm
@@ -20,7 +21,7 @@ MOST_CORNERS = 4000
 ASKED_STEP_MM = 50.0
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Touch:
     """Where a point of the underside came closest: its clearance with ±, the frame, and the place on the ground."""
 
@@ -33,7 +34,7 @@ class Touch:
     verdict: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Frames:
     """Poses to draw, arrays of one length: the front wheel's centre and the pitch, nose up positive."""
 
@@ -42,7 +43,7 @@ class Frames:
     pitch_deg: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Driven:
     """One stance driven over the ground.
 
@@ -60,7 +61,7 @@ class Driven:
     rear_radius_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class AskedCrossing:
     """A ground that the brief asks for, as the rig takes it: what comes closest, and whether a wheel is stopped."""
 

@@ -1,7 +1,6 @@
 """Everything that this area says of a rig at a stage."""
 
-from dataclasses import dataclass
-
+from jorvak.core.record import record
 from jorvak.core.results import Result, work_out
 from jorvak.core.stages import Moment
 from jorvak.core.stance.balance import Tip, tip
@@ -22,7 +21,7 @@ from jorvak.core.stance.stance import StanceOut
 from jorvak.core.stance.suspension import Corner, Flex, Hose, Shock, corner, flex, hose, shock_of
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class StanceResults:
     lift: Result[LiftStackOut]
     angles: Result[StanceOut]

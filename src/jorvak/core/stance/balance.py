@@ -2,13 +2,13 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
 
 from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused
 from jorvak.core.doubt import Doubted, spread_of
 from jorvak.core.load.results import brought_by
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, End, static_radius_mm
 from jorvak.core.stages import Moment
@@ -23,7 +23,7 @@ OF_THE_HEIGHT_OFF = 0.05
 SOONER_DEG = 1.5
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Centre:
     """Where the centre of gravity is; ``assumed``: nobody has weighed it. ``no_height_kg`` is mass without a height."""
 
@@ -34,7 +34,7 @@ class Centre:
     no_height_kg: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Tip:
     """The side slope at which it would tip at rest, as found and here: a limit never to approach."""
 
@@ -96,7 +96,7 @@ def _centre(ask: Ask) -> Centre:
     )
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class _Brought:
     """What changes bring: on the axles, with place and height, with a place alone, with neither.
 

@@ -2,10 +2,10 @@
 
 import math
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 from jorvak.core.stance.ground import Ground
 
 if TYPE_CHECKING:
@@ -25,7 +25,7 @@ FINER = 12
 """Into so many parts the steps are cut beside which a point comes closest."""
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Under:
     """A point of the underside: behind the front axle, above level ground at the stance that is driven."""
 
@@ -34,7 +34,7 @@ class Under:
     z_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Stands:
     """A vehicle at the stance that is driven."""
 
@@ -54,7 +54,7 @@ class Stands:
         return math.hypot(self.wheelbase_mm, self.front_radius_mm - self.rear_radius_mm)
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Poses:
     """Where the vehicle stands at each position, arrays of one length: both centres, and the pitch, nose up positive."""
 
@@ -65,7 +65,7 @@ class Poses:
     pitch_deg: "Array"
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Closest:
     """Where a point came closest: its clearance, the front centre's x then, and where on the ground."""
 
@@ -76,7 +76,7 @@ class Closest:
     ground_z_mm: float
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Crossing:
     """A drive over ground: every pose, where each point came closest, where it was stopped (None: it was not)."""
 

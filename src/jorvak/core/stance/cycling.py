@@ -2,11 +2,11 @@
 
 import math
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, TypeVar
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.shafts import shaft_at
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import End, tyre
 from jorvak.core.stance.results import axle_lift
@@ -27,7 +27,7 @@ CLOSE_MM = 25.0
 MOST_TRIM_MM = 300.0
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Room:
     """Room at one measured place: a row per position of the axle, a value per lock, in mm; and the place itself.
 
@@ -45,7 +45,7 @@ class Room:
     stop_mm: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Event:
     """Something that happens on the way: at which position and lock, and what."""
 
@@ -55,7 +55,7 @@ class Event:
     bad: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class ShockLeft:
     """Stroke left before a shock closes, and before it opens."""
 
@@ -63,7 +63,7 @@ class ShockLeft:
     opening_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Joints:
     """What a shaft's joints bend, at the case and at the axle."""
 
@@ -71,7 +71,7 @@ class Joints:
     axle_deg: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Cycle:
     """One axle on its way. Lists stand by ``ups_mm``, from full droop to full bump, as seen from ride height.
 

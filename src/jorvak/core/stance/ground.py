@@ -6,10 +6,11 @@ sampled.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 
 if TYPE_CHECKING:
     import numpy as np
@@ -23,7 +24,7 @@ MOST_AT_ONCE = 400_000
 """So many places times slopes are looked at together: more would only fill the memory."""
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class Ground:
     """Corners of the ground, ``x`` never decreasing; two of one x are a vertical face."""
 
@@ -143,7 +144,7 @@ class Ground:
         return found
 
 
-@dataclass(frozen=True)
+@record(frozen=True)
 class _Carriers:
     """What carries a wheel of one radius: corners of the ground, and slopes, the level before and beyond among them.
 

@@ -1,8 +1,8 @@
 """What holds the axles of a rig at a stage: track bar, radius arms, rear links, half shafts."""
 
 import math
-from dataclasses import dataclass
 
+from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.caster import CasterIn, caster
@@ -17,7 +17,7 @@ INNER_LIMIT_DEG = 23.0
 OUTER_LIMIT_DEG = 45.0
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Bar:
     """The track bar after the lift. ``shift_mm`` is 0 where an adjuster or a raised bracket takes it back.
 
@@ -30,7 +30,7 @@ class Bar:
     link_apart_deg: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class CasterHere:
     """Caster at a stage: what it was, what the lift took, what arms gave back, the lowest that it may be."""
 
@@ -44,7 +44,7 @@ class CasterHere:
     on_arms: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class HalfShafts:
     """The half shafts of the independent axle; ``assumed``: a joint's limit is a usual one and not this one's.
 
@@ -59,7 +59,7 @@ class HalfShafts:
     limit_droop_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Links:
     """The rear links from the side at a stage, and where their lines meet."""
 

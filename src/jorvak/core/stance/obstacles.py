@@ -2,9 +2,9 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 from jorvak.core.stance.crossing import Stands, drive
 from jorvak.core.stance.ground import Ground
 
@@ -15,7 +15,7 @@ SEARCH_STEP_MM = 50.0
 SEARCH_ROUNDS = 10
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Size:
     """One size of an obstacle: its key, label and unit, what it usually is, and how small and large it may be."""
 
@@ -26,7 +26,7 @@ class Size:
     high: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Obstacle:
     """A kind of obstacle. ``hardest`` says which of its sizes is searched for and whether more of it is harder."""
 
@@ -119,7 +119,7 @@ OBSTACLES: dict[str, Obstacle] = {
 }  # fmt: skip
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Largest:
     """The largest of its kind that passes untouched; what stops the next one. None: even the smallest touches."""
 

@@ -1,10 +1,11 @@
 """Every point's own angle, the next one after that which decides, and what must go for an angle that is wanted."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.core.record import record
 from jorvak.core.stance.crossing import Stands, Under
 from jorvak.core.stance.stance import tangent_deg
 
@@ -12,7 +13,7 @@ Which = Literal["approach", "departure", "breakover"]
 ROUNDS = 60
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class PointAngle:
     """A point, the angle that it allows, and how much higher it must stand for the wanted one; 0 where it may stay."""
 

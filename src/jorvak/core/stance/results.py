@@ -1,20 +1,19 @@
 """What the tyres do to heights and angles, and the outline that the drawing is made from."""
 
-from dataclasses import dataclass
-
 from jorvak.core.calculation import Refused
 from jorvak.core.load.results import added_mass, together
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import ENDS, End, static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stages import Moment
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
-from jorvak.core.stance.stance import StanceIn, StanceOut, StancePointIn, rise_at, stance
+from jorvak.core.stance.stance import Seen, StanceOut, StancePointIn, StandsIn, judged, rise_at, seen
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Height:
     """Overall height, and what a garage door and a ferry leave above it (None where none was given)."""
 
@@ -24,7 +23,7 @@ class Height:
     container_left_mm: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class WheelOutline:
     """A wheel of the drawing, and how much higher axle, frame and body stand there than as found."""
 
@@ -39,7 +38,7 @@ class WheelOutline:
     size: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class PointOutline:
     name: str
     on: Carrier
@@ -47,7 +46,7 @@ class PointOutline:
     z_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Outline:
     """What the drawing of a rig at a stage is made from. None is not known yet."""
 
@@ -201,39 +200,38 @@ def _fitted_corner_kg(ask: Ask, end: End) -> float:
 
 def angles(ask: Ask) -> StanceOut:
     """Approach, departure, breakover, ground clearance. Raises Missing."""
-    wheelbase = ask.need("body.wheelbase_mm")
-    (found_front, front), (found_rear, rear) = (
-        (static_radius_mm(ask, end, as_found=True), static_radius_mm(ask, end)) for end in ENDS
-    )
-    raised = lift(ask)
-    points = [_point(ask, name, on) for name, on in ask.points.items()]
+    stands = ask.part("on what it stands", _stands)
+    points = [_seen(ask, name, on) for name, on in ask.points.items()]
     if not points:
         raise Missing(None, "underside points")
-    return stance(
-        StanceIn(
-            wheelbase_mm=wheelbase,
-            front_radius_mm=front,
-            rear_radius_mm=rear,
-            stock_front_radius_mm=found_front,
-            stock_rear_radius_mm=found_rear,
-            lift_front_mm=raised.front.suspension_lift_mm,
-            lift_rear_mm=raised.rear.suspension_lift_mm,
-            body_lift_front_mm=raised.front.body_lift_mm,
-            body_lift_rear_mm=raised.rear.body_lift_mm,
-            points=points,
-        )
+    return judged(points, stands)
+
+
+def _stands(ask: Ask) -> StandsIn:
+    raised = lift(ask)
+    return StandsIn(
+        wheelbase_mm=ask.need("body.wheelbase_mm"),
+        front_radius_mm=static_radius_mm(ask, "front"),
+        rear_radius_mm=static_radius_mm(ask, "rear"),
+        stock_front_radius_mm=static_radius_mm(ask, "front", as_found=True),
+        stock_rear_radius_mm=static_radius_mm(ask, "rear", as_found=True),
+        lift_front_mm=raised.front.suspension_lift_mm,
+        lift_rear_mm=raised.rear.suspension_lift_mm,
+        body_lift_front_mm=raised.front.body_lift_mm,
+        body_lift_rear_mm=raised.rear.body_lift_mm,
     )
 
 
-def _point(ask: Ask, name: str, on: Carrier) -> StancePointIn:
-    """An underside point as it was measured. Raises Missing."""
+def _seen(ask: Ask, name: str, on: Carrier) -> Seen:
+    """An underside point, at its height here. Raises Missing, Refused."""
     at = f"points.{name}"
-    return ask.part(
-        at,
-        lambda inner: StancePointIn(
-            name=name, x_mm=inner.need(f"{at}.x_mm"), z_mm=inner.need(f"{at}.z_mm"), on=on
-        ),
-    )
+
+    def point(inner: Ask) -> Seen:
+        x, z = inner.need(f"{at}.x_mm"), inner.need(f"{at}.z_mm")
+        stands = inner.part("on what it stands", _stands)
+        return seen(StancePointIn(name=name, x_mm=x, z_mm=z, on=on), stands, f"{at}.z_mm")
+
+    return ask.part(at, point)
 
 
 def _axle_rises(ask: Ask) -> list[float]:

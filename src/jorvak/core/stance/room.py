@@ -1,8 +1,8 @@
 """Room for the tyres of a rig at a stage: the tyre that is to be there against the gaps that were measured."""
 
-from dataclasses import dataclass
 from functools import partial
 
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Gap
 from jorvak.core.rolling.results import ENDS, End, tyre
@@ -19,7 +19,7 @@ from jorvak.core.stance.tyre_room import (
 AXES = ("x_mm", "y_mm", "z_mm")
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class GapRoom:
     """One measured place and what is left there; ``waits_for`` the figure without which that cannot be said."""
 

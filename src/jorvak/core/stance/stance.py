@@ -1,10 +1,13 @@
 """Approach, departure, breakover and ground clearance of a stance."""
 
 import math
+from collections.abc import Iterable, Sequence
+from operator import itemgetter
 
 from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, Number, Positive, Refused
+from jorvak.core.record import record
 from jorvak.core.rig import Carrier
 
 
@@ -15,7 +18,9 @@ class StancePointIn(Given):
     on: Carrier = Field(description="what carries it: frame, body, front-axle or rear-axle")
 
 
-class StanceIn(Given):
+class StandsIn(Given):
+    """On what a vehicle stands, without its points."""
+
     wheelbase_mm: Positive = Field(description="front to rear axle", examples=[2740])
     front_radius_mm: Positive = Field(description="static loaded, as fitted", examples=[395])
     rear_radius_mm: Positive = Field(description="static loaded, as fitted", examples=[395])
@@ -29,6 +34,9 @@ class StanceIn(Given):
     lift_rear_mm: Number = Field(0.0, description="suspension lift: frame against axle")
     body_lift_front_mm: Number = Field(0.0, description="body against frame")
     body_lift_rear_mm: Number = Field(0.0, description="body against frame")
+
+
+class StanceIn(StandsIn):
     points: list[StancePointIn] = Field(description="underside points")
 
 
@@ -57,33 +65,54 @@ def rise_at(x_mm: float, wheelbase_mm: float, front_mm: float, rear_mm: float) -
     return front_mm + (rear_mm - front_mm) * x_mm / wheelbase_mm
 
 
+@record(frozen=True, slots=True)
+class Seen:
+    """A point at its height, and the angles that it would give; None where it lies elsewhere or inside the tyre."""
+
+    point: StancePoint
+    approach_deg: float | None
+    departure_deg: float | None
+    breakover_deg: float | None
+
+
 def stance(given: StanceIn) -> StanceOut:
     """Angles by lines tangent to the static loaded tyre arcs. Source: SAE J1100.
 
     Raises Refused on ``points.N.z_mm`` for a point at or below the ground.
     """
-    heights = [_height(point, given) for point in given.points]
-    for index, (point, height) in enumerate(zip(given.points, heights, strict=True)):
-        if height <= 0:
-            raise Refused(
-                f"points.{index}.z_mm",
-                f"{point.name} would stand {-height:.0f} mm below the ground. Measure it again.",
-            )
-    lowest = min(range(len(heights)), key=heights.__getitem__, default=None)
-    front = given.front_radius_mm - given.stock_front_radius_mm + given.lift_front_mm
-    rear = given.rear_radius_mm - given.stock_rear_radius_mm + given.lift_rear_mm
-    return StanceOut(
-        points=[StancePoint(name=p.name, z_mm=h) for p, h in zip(given.points, heights, strict=True)],
-        approach=_smallest(given, heights, _approach),
-        departure=_smallest(given, heights, _departure),
-        breakover=_smallest(given, heights, _breakover),
-        ground_clearance_mm=None if lowest is None else heights[lowest],
-        lowest=None if lowest is None else given.points[lowest].name,
-        rake_change_deg=math.degrees(math.atan((rear - front) / given.wheelbase_mm)),
+    return judged([seen(point, given, f"points.{i}.z_mm") for i, point in enumerate(given.points)], given)
+
+
+def seen(point: StancePointIn, stands: StandsIn, field: str) -> Seen:
+    """One point from the tyres. Raises Refused on ``field`` where it is at or below the ground."""
+    x, z = point.x_mm, _height(point, stands)
+    if z <= 0:
+        raise Refused(field, f"{point.name} would stand {-z:.0f} mm below the ground. Measure it again.")
+    return Seen(
+        StancePoint(name=point.name, z_mm=z),
+        _approach(x, z, stands),
+        _departure(x, z, stands),
+        _breakover(x, z, stands),
     )
 
 
-def _height(point: StancePointIn, given: StanceIn) -> float:
+def judged(points: Sequence[Seen], stands: StandsIn) -> StanceOut:
+    """The smallest of each angle over all points, of equal ones the first."""
+    lowest = min((each.point for each in points), key=lambda point: point.z_mm, default=None)
+    front = stands.front_radius_mm - stands.stock_front_radius_mm + stands.lift_front_mm
+    rear = stands.rear_radius_mm - stands.stock_rear_radius_mm + stands.lift_rear_mm
+    return StanceOut(
+        points=[each.point for each in points],
+        approach=_smallest((each.approach_deg, each.point.name) for each in points),
+        departure=_smallest((each.departure_deg, each.point.name) for each in points),
+        breakover=_smallest((each.breakover_deg, each.point.name) for each in points),
+        ground_clearance_mm=None if lowest is None else lowest.z_mm,
+        lowest=None if lowest is None else lowest.name,
+        rake_change_deg=math.degrees(math.atan((rear - front) / stands.wheelbase_mm)),
+    )
+
+
+def _height(point: StancePointIn, given: StandsIn) -> float:
     front_tyre = given.front_radius_mm - given.stock_front_radius_mm
     rear_tyre = given.rear_radius_mm - given.stock_rear_radius_mm
     if point.on == "front-axle":
@@ -104,15 +133,15 @@ def tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float | 
     return math.degrees(math.atan2(height_mm - radius_mm, along_mm) + math.asin(radius_mm / distance))
 
 
-def _approach(x: float, z: float, given: StanceIn) -> float | None:
+def _approach(x: float, z: float, given: StandsIn) -> float | None:
     return tangent_deg(-x, z, given.front_radius_mm) if x < 0 else None
 
 
-def _departure(x: float, z: float, given: StanceIn) -> float | None:
+def _departure(x: float, z: float, given: StandsIn) -> float | None:
     return tangent_deg(x - given.wheelbase_mm, z, given.rear_radius_mm) if x > given.wheelbase_mm else None
 
 
-def _breakover(x: float, z: float, given: StanceIn) -> float | None:
+def _breakover(x: float, z: float, given: StandsIn) -> float | None:
     if not 0 < x < given.wheelbase_mm:
         return None
     front = tangent_deg(x, z, given.front_radius_mm)
@@ -120,14 +149,11 @@ def _breakover(x: float, z: float, given: StanceIn) -> float | None:
     return None if front is None or rear is None else front + rear
 
 
-def _smallest(given: StanceIn, heights: list[float], angle_of: object) -> StanceAngle | None:
-    assert callable(angle_of)
-    best: StanceAngle | None = None
-    for point, height in zip(given.points, heights, strict=True):
-        deg = angle_of(point.x_mm, height, given)
-        if deg is not None and (best is None or deg < best.deg):
-            best = StanceAngle(deg=deg, at=point.name)
-    return best
+def _smallest(angles: Iterable[tuple[float | None, str]]) -> StanceAngle | None:
+    least, at = min(
+        ((deg, name) for deg, name in angles if deg is not None), key=itemgetter(0), default=(None, None)
+    )
+    return None if least is None or at is None else StanceAngle(deg=least, at=at)
 
 
 CALCULATION = Calculation(

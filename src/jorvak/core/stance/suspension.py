@@ -1,8 +1,8 @@
 """Springs, shocks, hoses and travel of an axle of a rig at a stage."""
 
 import math
-from dataclasses import dataclass
 
+from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
@@ -13,7 +13,7 @@ from jorvak.core.stance.spring import SpringCornerIn, SpringOut, spring
 HOSE_SLACK_MM = 20.0
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Travel:
     """Wheel travel from the ride height at a stage: up to the stop, and down."""
 
@@ -21,7 +21,7 @@ class Travel:
     droop_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Corner:
     """A spring at its corner. ``retained``: held in its seats, so that it may come loose."""
 
@@ -30,7 +30,7 @@ class Corner:
     retained: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Shock:
     """A shock's stroke. ``ride_mm`` is its length at ride, ``spare`` what is wanted at either end."""
 
@@ -43,7 +43,7 @@ class Shock:
     droop_spare_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Hose:
     """A brake hose at full droop: what it has left, and what of that is beyond the slack that it needs."""
 
@@ -51,7 +51,7 @@ class Hose:
     spare_mm: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Flex:
     """How far each axle turns against the body, one wheel at its stop and the other hanging; and the ramp that it reaches."""
 

@@ -17,6 +17,7 @@ if TYPE_CHECKING:
 CATALOGUE_DOUBT = 0.015
 """What a catalogue size may be off, as a share of its radius."""
 SAME_GAP_MM = 1e-9
+FEW_ROWS = 4
 
 
 class PresentTyre(Given):
@@ -115,7 +116,8 @@ def room_of(name: str, smallest: Smallest, doubt_mm: float = 0.0, allowance_mm: 
 
 
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
-    gaps, bumps, steers = _whole_grid(given, tyre, shift_mm)
+    bumps, steers = _grid(given)
+    gaps = _gaps(given, tyre, shift_mm, bumps[None, :, None], steers)
     return [
         (float(each[row, column]), float(bumps[row]), float(steers[column]))
         for each, (row, column) in zip(gaps, _lowest(gaps), strict=True)
@@ -123,21 +125,40 @@ def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> l
 
 
 def lowest_cells(given: TyreRoomIn) -> Cells:
-    """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved."""
-    return _lowest(_whole_grid(given, given.new, given.new.shift_mm)[0])
+    """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved.
 
-
-def _whole_grid(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> "tuple[Grid, Grid, Grid]":
+    At one lock the wheel moves along a line, and how far it is from a place, being round and without hollows,
+    first falls on the way and then rises. So every few rows are enough to know between which the smallest is.
+    """
     import numpy as np
 
-    bumps = np.array(steps(-given.droop_mm, given.bump_mm, given.bump_step_mm))
-    steers = np.array(steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg))
-    return _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :]), bumps, steers
+    bumps, steers = _grid(given)
+    some = np.append(np.arange(0, len(bumps) - 1, FEW_ROWS), len(bumps) - 1)
+    coarse = gaps_over(given, bumps[some], steers)
+    around = some[coarse.argmin(axis=1)][:, None, :] + np.arange(1 - FEW_ROWS, FEW_ROWS)[:, None]
+    rows = np.clip(around, 0, len(bumps) - 1)
+    gaps = _gaps(given, given.new, given.new.shift_mm, bumps[rows], steers)
+    columns = gaps.shape[2]
+    cells = []
+    for each, row in zip(gaps, rows, strict=True):
+        lowest = each <= each.min() + SAME_GAP_MM
+        cells.append(divmod(int((row * columns + np.arange(columns))[lowest].min()), columns))
+    return cells
+
+
+def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
+    """The bumps and the locks at which gaps are looked for."""
+    import numpy as np
+
+    return (
+        np.array(steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)),
+        np.array(steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)),
+    )
 
 
 def gaps_over(given: TyreRoomIn, bumps: "NDArray[np.float64]", steers: "NDArray[np.float64]") -> "Grid":
     """Gaps of the new tyre to all points (first axis) over these positions (second) and locks (third)."""
-    return _gaps(given, given.new, given.new.shift_mm, bumps[None, :, None], steers[None, None, :])
+    return _gaps(given, given.new, given.new.shift_mm, bumps[None, :, None], steers)
 
 
 def _lowest(gaps: "Grid") -> Cells:

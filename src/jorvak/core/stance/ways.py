@@ -1,13 +1,14 @@
 """Lift asked the other way round: so much up at an end, and the ways that reach it, with what each upsets."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from jorvak.core.assess import assess
 from jorvak.core.findings import Finding
 from jorvak.core.kind_fields import End
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import Preset
+from jorvak.core.record import record
 from jorvak.core.results import work_out
 from jorvak.core.rig import Change, Figures, Rig
 from jorvak.core.rolling.results import ENDS
@@ -17,7 +18,7 @@ from jorvak.core.stance.results import lift
 from jorvak.core.trip.readiness import guessed_hours
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Way:
     """One way to so much lift at one end: its change, what it comes to, the hours, what it raises and settles.
 

@@ -1,9 +1,9 @@
 """Repair or replace, laid side by side; and the order in which faults are put right."""
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
+from jorvak.core.record import record
 from jorvak.core.rig import Concern, Condition, SurveyItem, Weighing
 
 CONCERNS: tuple[Concern, ...] = ("safety", "engine", "structure", "comfort", "looks")
@@ -19,7 +19,7 @@ HIDDEN: dict[str, tuple[float, float]] = {"none": (0.0, 0.0), "some": (0.25, 0.2
 Way = Literal["repair", "replace"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Side:
     """One way: hours and cost with what is likely hidden, and both as money, each with its ±."""
 
@@ -31,7 +31,7 @@ class Side:
     total_off: float
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Weighed:
     """Both ways side by side. ``says`` is what the numbers say beyond their ±, None where they do not."""
 

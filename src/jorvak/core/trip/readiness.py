@@ -1,17 +1,17 @@
 """What still stands between today and the day of leaving."""
 
-from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
 from jorvak.core.findings import Finding
 from jorvak.core.kinds import jobs_of, title_of
+from jorvak.core.record import record
 from jorvak.core.rig import APPLIED, Change, Rig
 
 Verdict = Literal["no-date", "passed", "open", "ready"]
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Standing:
     """A change that is not fitted yet."""
 
@@ -22,7 +22,7 @@ class Standing:
     guessed: bool
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Readiness:
     """Days, work and findings up to the day of leaving. Hours per week None: no week is left to spread over."""
 

@@ -1,11 +1,10 @@
 """What a change asks to be done: jobs with steps and cautions."""
 
-from dataclasses import dataclass
-
+from jorvak.core.record import record
 from jorvak.core.work.cautions import CAUTIONS, Caution
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Job:
     """One job that a change brings. ``hours`` is a first guess where the change has none of its own.
 

@@ -1,16 +1,16 @@
 """Where the trade disagrees: the main schools of a question, what each buys and costs."""
 
-from dataclasses import dataclass
+from jorvak.core.record import record
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class TradeSchool:
     name: str
     buys: str
     costs: str
 
 
-@dataclass(frozen=True, slots=True)
+@record(frozen=True, slots=True)
 class Topic:
     """A question that the trade knows."""
 
