@@ -117,7 +117,8 @@ def room_of(name: str, smallest: Smallest, doubt_mm: float = 0.0, allowance_mm: 
 
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
     bumps, steers = _grid(given)
-    gaps = _gaps(given, tyre, shift_mm, bumps[None, :, None], steers)
+    x, y, z = _places(given)[:, :, None, None]
+    gaps = _gaps(given, tyre, shift_mm, (x, y, z), bumps[:, None], steers)
     return [
         (float(each[row, column]), float(bumps[row]), float(steers[column]))
         for each, (row, column) in zip(gaps, _lowest(gaps), strict=True)
@@ -128,22 +129,35 @@ def lowest_cells(given: TyreRoomIn) -> Cells:
     """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved.
 
     At one lock the wheel moves along a line, and how far it is from a place, being round and without hollows,
-    first falls on the way and then rises. So every few rows are enough to know between which the smallest is.
+    first falls on the way and then rises, by no more than it moves. So a few rows say at which locks the smallest
+    can be, and between which rows.
     """
     import numpy as np
 
     bumps, steers = _grid(given)
     some = np.append(np.arange(0, len(bumps) - 1, FEW_ROWS), len(bumps) - 1)
     coarse = gaps_over(given, bumps[some], steers)
-    around = some[coarse.argmin(axis=1)][:, None, :] + np.arange(1 - FEW_ROWS, FEW_ROWS)[:, None]
-    rows = np.clip(around, 0, len(bumps) - 1)
-    gaps = _gaps(given, given.new, given.new.shift_mm, bumps[rows], steers)
-    columns = gaps.shape[2]
+    least = coarse.min(axis=1)
+    within = least.min(axis=1, keepdims=True) + FEW_ROWS / 2 * given.bump_step_mm
+    of, columns = np.nonzero(least <= within)
+    around = some[coarse.argmin(axis=1)[of, columns]]
+    rows = np.clip(around[:, None] + np.arange(1 - FEW_ROWS, FEW_ROWS), 0, len(bumps) - 1)
+    x, y, z = _places(given)[:, of, None]
+    gaps = _gaps(given, given.new, given.new.shift_mm, (x, y, z), bumps[rows], steers[columns, None])
+    order = rows * len(steers) + columns[:, None]
     cells = []
-    for each, row in zip(gaps, rows, strict=True):
-        lowest = each <= each.min() + SAME_GAP_MM
-        cells.append(divmod(int((row * columns + np.arange(columns))[lowest].min()), columns))
+    for index in range(len(given.points)):
+        mine = of == index
+        lowest = gaps[mine] <= gaps[mine].min() + SAME_GAP_MM
+        cells.append(divmod(int(order[mine][lowest].min()), len(steers)))
     return cells
+
+
+def _places(given: TyreRoomIn) -> "Grid":
+    """x, y and z of all points."""
+    import numpy as np
+
+    return np.array([(point.x_mm, point.y_mm, point.z_mm) for point in given.points]).T
 
 
 def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
@@ -158,7 +172,8 @@ def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
 
 def gaps_over(given: TyreRoomIn, bumps: "NDArray[np.float64]", steers: "NDArray[np.float64]") -> "Grid":
     """Gaps of the new tyre to all points (first axis) over these positions (second) and locks (third)."""
-    return _gaps(given, given.new, given.new.shift_mm, bumps[None, :, None], steers)
+    x, y, z = _places(given)[:, :, None, None]
+    return _gaps(given, given.new, given.new.shift_mm, (x, y, z), bumps[:, None], steers)
 
 
 def _lowest(gaps: "Grid") -> Cells:
@@ -243,13 +258,19 @@ def steps(low: float, high: float, step: float) -> tuple[float, ...]:
     return (*inner, high)
 
 
-def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", steer_deg: "Grid") -> "Grid":
-    """Gaps of all points (first axis) over bump and lock: each point turned back about the steering axis."""
+def _gaps(
+    given: TyreRoomIn,
+    tyre: PresentTyre,
+    shift_mm: float,
+    place: "tuple[Grid, Grid, Grid]",
+    bump: "Grid",
+    steer_deg: "Grid",
+) -> "Grid":
+    """Gaps of places over bump and lock, arrays that go together: each place turned back about the steering axis."""
     import numpy as np
 
     ax, ay, az, through_y = _axis(given)
-    where = np.array([(point.x_mm, point.y_mm - through_y, point.z_mm) for point in given.points])
-    rx, ry, rz = where.T[:, :, None, None]
+    rx, ry, rz = place[0], place[1] - through_y, place[2]
     turn = np.radians(steer_deg)
     cos, sin = np.cos(turn), np.sin(turn)
     rest = 1 - cos
