@@ -1,10 +1,12 @@
 """What the instruments count: the driven gear of a mechanical speedometer, and the distance that an odometer hides."""
 
+from collections.abc import Mapping
+
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing, work_out
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import MM_PER_MILE, circumference_mm, driven_end, speedometer_state
 from jorvak.core.rolling.speedometer_gear import (
     SpeedometerGearIn,
@@ -64,7 +66,7 @@ def driven_gears(ask: Ask) -> DrivenGears:
 
 def distance(ask: Ask) -> Distance:
     """True distance by the odometer's factor after each fitted change. Raises Missing."""
-    events = _events(ask.rig)
+    events = fitted_at(ask.rig)
     if not events:
         raise Missing(None, "a change that was fitted at a noted odometer reading")
     answer = true_distance(
@@ -74,20 +76,18 @@ def distance(ask: Ask) -> Distance:
     return Distance(next(iter(events)), answer, factor, answer.true_km - answer.indicated_km)
 
 
-def true_km_since(rig: Rig, change: Change, now_km: float) -> float | None:
-    """True kilometres since a change was fitted; None where its reading is missing or they run backwards."""
-    events = _events(rig)
-    fitted_at = next(step for step, each in enumerate(rig.changes, 1) if each is change)
-    since = [event for step, event in events.items() if step >= fitted_at]
-    if fitted_at not in events:
+def true_km_since(events: Mapping[int, DistanceEvent], step: int, now_km: float) -> float | None:
+    """True kilometres since a step was fitted; None where its reading is missing or they run backwards."""
+    if step not in events:
         return None
+    since = [event for at, event in events.items() if at >= step]
     try:
         return true_distance(TrueDistanceIn(events=since, now_km=now_km)).true_km
     except Refused:
         return None
 
 
-def _events(rig: Rig) -> dict[int, DistanceEvent]:
+def fitted_at(rig: Rig) -> dict[int, DistanceEvent]:
     """By the step that was fitted at a noted reading: that reading, and the factor from there on."""
     events: dict[int, DistanceEvent] = {}
     factor = 1.0

@@ -7,6 +7,7 @@ from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive
 from jorvak.core.quantities.units import STANDARD_GRAVITY
+from jorvak.core.record import record
 
 SEA_LEVEL_DENSITY = 1.225
 TURBO_KNOWN_TO_M = 2500.0
@@ -41,30 +42,56 @@ class GradeHoldOut(Answer):
 
 def grade_hold(given: GradeHoldIn) -> GradeHoldOut:
     """Road load. Source: Gillespie, Fundamentals of Vehicle Dynamics; the standard atmosphere."""
+    return held(road_load(given), given, given.engine_kw)
+
+
+@record(frozen=True, slots=True)
+class RoadLoad:
+    """What has to be overcome, and the power that this takes at the engine."""
+
+    rolling_n: float
+    grade_n: float
+    air_n: float
+    power_kw: float
+
+
+def road_load(given: GradeHoldIn) -> RoadLoad:
+    """What holds the vehicle back at its speed, whatever the engine."""
     slope = math.atan(given.slope_pct / 100)
-    share_of_air = (1 - 2.25577e-5 * given.altitude_m) ** 4.25588
     speed, wind = given.speed_kmh / 3.6, given.headwind_kmh / 3.6
     weight = given.mass_kg * STANDARD_GRAVITY
     rolling = weight * given.rolling_resistance * math.cos(slope)
     grade = weight * math.sin(slope)
-    air = 0.5 * SEA_LEVEL_DENSITY * share_of_air * given.drag_area_m2 * (speed + wind) * abs(speed + wind)
-    power = speed * (rolling + grade + air) / given.efficiency / 1000
-    answer: dict[str, float | bool | None] = {
-        "rolling_n": rolling, "grade_n": grade, "air_n": air, "power_kw": power,
+    density = SEA_LEVEL_DENSITY * _share_of_air(given)
+    air = 0.5 * density * given.drag_area_m2 * (speed + wind) * abs(speed + wind)
+    return RoadLoad(rolling, grade, air, speed * (rolling + grade + air) / given.efficiency / 1000)
+
+
+def held(load: RoadLoad, given: GradeHoldIn, engine_kw: float | None) -> GradeHoldOut:
+    """Whether an engine that has so much at its speed holds that; None: nobody asks."""
+    needed = {
+        "rolling_n": load.rolling_n, "grade_n": load.grade_n, "air_n": load.air_n, "power_kw": load.power_kw,
     }  # fmt: skip
-    if given.engine_kw is not None:
-        available = _available_kw(given.engine_kw, given, share_of_air)
-        answer |= {
-            "available_kw": available,
-            "reserve_pct": None if available is None or power <= 0 else (available / power - 1) * 100,
-            "holds": None if available is None else available >= power - SLACK,
-        }
-    return GradeHoldOut.model_validate(answer)
+    if engine_kw is None:
+        return GradeHoldOut(**needed)
+    available, power = _available_kw(engine_kw, given), load.power_kw
+    return GradeHoldOut(
+        **needed,
+        available_kw=available,
+        reserve_pct=None if available is None or power <= 0 else (available / power - 1) * 100,
+        holds=None if available is None else available >= power - SLACK,
+    )
 
 
-def _available_kw(engine_kw: float, given: GradeHoldIn, share_of_air: float) -> float | None:
+def _share_of_air(given: GradeHoldIn) -> float:
+    """The density of the air at an altitude against that at the sea."""
+    share: float = (1 - 2.25577e-5 * given.altitude_m) ** 4.25588
+    return share
+
+
+def _available_kw(engine_kw: float, given: GradeHoldIn) -> float | None:
     if given.aspiration == "natural":
-        return engine_kw * share_of_air
+        return engine_kw * _share_of_air(given)
     return engine_kw if given.altitude_m <= TURBO_KNOWN_TO_M + SLACK else None
 
 

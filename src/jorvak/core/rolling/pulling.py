@@ -7,7 +7,7 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
 from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
-from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, grade_hold
+from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, held, road_load
 from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, driven_end
 
 FALLBACK_GRADE_PCT = 4.0
@@ -78,23 +78,20 @@ def grade_holding(ask: Ask) -> GradeHolding:
         ask.need(f"engine.{key}")
         for key in ("torque_nm", "pull_from_rpm", "pull_to_rpm", "power_kw", "power_at_rpm")
     ]
-    asked = {
-        "mass_kg": standing(ask).total_kg,
-        "speed_kmh": speed,
-        "slope_pct": grade,
-        "drag_area_m2": ask.typical("body.drag_area_m2"),
-        "altitude_m": altitude,
-        "aspiration": ask.maybe("engine.aspiration") or "natural",
-    }
+    asked = GradeHoldIn(
+        mass_kg=standing(ask).total_kg,
+        speed_kmh=speed,
+        slope_pct=grade,
+        drag_area_m2=ask.typical("body.drag_area_m2"),
+        altitude_m=altitude,
+        aspiration=ask.maybe("engine.aspiration") or "natural",
+    )
+    load = road_load(asked)
     gears = []
     for ratio in ask.need("gearbox.gears"):
         rpm = engine_rpm(speed, circumference, ratio * through)
         power = engine_kw_at(rpm, *curve)
-        gears.append(
-            GearHolds(
-                ratio, rpm, power, grade_hold(GradeHoldIn.model_validate({**asked, "engine_kw": power}))
-            )
-        )
+        gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))
     holding = [index for index, gear in enumerate(gears) if gear.hold.holds]
     return GradeHolding(speed, grade, altitude, tuple(gears), max(holding, default=None))
 

@@ -54,6 +54,8 @@ def compared(
     field: str, positions: Sequence[str], values: Sequence[Any], alike: Alike | None = None
 ) -> Difference | None:
     """One field of a set; None where all are known and alike. ``alike`` lets measured values differ a little."""
+    if values and None not in values and len({_key(value) for value in values}) == 1:
+        return None
     known = [(where, value) for where, value in zip(positions, values, strict=True) if value is not None]
     counts = Counter(_key(value) for _, value in known)
     most = counts.most_common(2)

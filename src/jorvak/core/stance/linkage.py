@@ -156,16 +156,13 @@ def rear_links(ask: Ask) -> Links:
     axle_up = tyre_rise(ask, "rear")
 
     def link(name: str) -> Link:
-        at_frame, at_axle = (
-            LinkEnd(
-                x_mm=ask.need(f"rear_links.{name}_{end}_x_mm"), z_mm=ask.need(f"rear_links.{name}_{end}_z_mm")
-            )
+        (frame_x, frame_z), (axle_x, axle_z) = (
+            (ask.need(f"rear_links.{name}_{end}_x_mm"), ask.need(f"rear_links.{name}_{end}_z_mm"))
             for end in ("frame", "axle")
         )
-        up = rise_at(at_frame.x_mm, wheelbase, front, rear)
+        up = rise_at(frame_x, wheelbase, front, rear)
         return Link(
-            frame=LinkEnd(x_mm=at_frame.x_mm, z_mm=at_frame.z_mm + up),
-            axle=LinkEnd(x_mm=at_axle.x_mm, z_mm=at_axle.z_mm + axle_up),
+            frame=LinkEnd(x_mm=frame_x, z_mm=frame_z + up), axle=LinkEnd(x_mm=axle_x, z_mm=axle_z + axle_up)
         )
 
     upper, lower = link("upper"), link("lower")

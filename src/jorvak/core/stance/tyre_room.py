@@ -17,7 +17,6 @@ if TYPE_CHECKING:
 CATALOGUE_DOUBT = 0.015
 """What a catalogue size may be off, as a share of its radius."""
 SAME_GAP_MM = 1e-9
-FEW_ROWS = 4
 
 
 class PresentTyre(Given):
@@ -116,9 +115,7 @@ def room_of(name: str, smallest: Smallest, doubt_mm: float = 0.0, allowance_mm: 
 
 
 def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> list[Smallest]:
-    bumps, steers = _grid(given)
-    x, y, z = _places(given)[:, :, None, None]
-    gaps = _gaps(given, tyre, shift_mm, (x, y, z), bumps[:, None], steers)
+    gaps, bumps, steers = _whole_grid(given, tyre, shift_mm)
     return [
         (float(each[row, column]), float(bumps[row]), float(steers[column]))
         for each, (row, column) in zip(gaps, _lowest(gaps), strict=True)
@@ -126,54 +123,21 @@ def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> l
 
 
 def lowest_cells(given: TyreRoomIn) -> Cells:
-    """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved.
+    """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved."""
+    return _lowest(_whole_grid(given, given.new, given.new.shift_mm)[0])
 
-    At one lock the wheel moves along a line, and how far it is from a place, being round and without hollows,
-    first falls on the way and then rises, by no more than it moves. So a few rows say at which locks the smallest
-    can be, and between which rows.
-    """
+
+def _whole_grid(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> "tuple[Grid, Grid, Grid]":
     import numpy as np
 
-    bumps, steers = _grid(given)
-    some = np.append(np.arange(0, len(bumps) - 1, FEW_ROWS), len(bumps) - 1)
-    coarse = gaps_over(given, bumps[some], steers)
-    least = coarse.min(axis=1)
-    within = least.min(axis=1, keepdims=True) + FEW_ROWS / 2 * given.bump_step_mm
-    of, columns = np.nonzero(least <= within)
-    around = some[coarse.argmin(axis=1)[of, columns]]
-    rows = np.clip(around[:, None] + np.arange(1 - FEW_ROWS, FEW_ROWS), 0, len(bumps) - 1)
-    x, y, z = _places(given)[:, of, None]
-    gaps = _gaps(given, given.new, given.new.shift_mm, (x, y, z), bumps[rows], steers[columns, None])
-    order = rows * len(steers) + columns[:, None]
-    cells = []
-    for index in range(len(given.points)):
-        mine = of == index
-        lowest = gaps[mine] <= gaps[mine].min() + SAME_GAP_MM
-        cells.append(divmod(int(order[mine][lowest].min()), len(steers)))
-    return cells
-
-
-def _places(given: TyreRoomIn) -> "Grid":
-    """x, y and z of all points."""
-    import numpy as np
-
-    return np.array([(point.x_mm, point.y_mm, point.z_mm) for point in given.points]).T
-
-
-def _grid(given: TyreRoomIn) -> "tuple[Grid, Grid]":
-    """The bumps and the locks at which gaps are looked for."""
-    import numpy as np
-
-    return (
-        np.array(steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)),
-        np.array(steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)),
-    )
+    bumps = np.array(steps(-given.droop_mm, given.bump_mm, given.bump_step_mm))
+    steers = np.array(steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg))
+    return _gaps(given, tyre, shift_mm, bumps[None, :, None], steers[None, None, :]), bumps, steers
 
 
 def gaps_over(given: TyreRoomIn, bumps: "NDArray[np.float64]", steers: "NDArray[np.float64]") -> "Grid":
     """Gaps of the new tyre to all points (first axis) over these positions (second) and locks (third)."""
-    x, y, z = _places(given)[:, :, None, None]
-    return _gaps(given, given.new, given.new.shift_mm, (x, y, z), bumps[:, None], steers)
+    return _gaps(given, given.new, given.new.shift_mm, bumps[None, :, None], steers[None, None, :])
 
 
 def _lowest(gaps: "Grid") -> Cells:
@@ -258,19 +222,13 @@ def steps(low: float, high: float, step: float) -> tuple[float, ...]:
     return (*inner, high)
 
 
-def _gaps(
-    given: TyreRoomIn,
-    tyre: PresentTyre,
-    shift_mm: float,
-    place: "tuple[Grid, Grid, Grid]",
-    bump: "Grid",
-    steer_deg: "Grid",
-) -> "Grid":
-    """Gaps of places over bump and lock, arrays that go together: each place turned back about the steering axis."""
+def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", steer_deg: "Grid") -> "Grid":
+    """Gaps of all points (first axis) over bump and lock: each point turned back about the steering axis."""
     import numpy as np
 
     ax, ay, az, through_y = _axis(given)
-    rx, ry, rz = place[0], place[1] - through_y, place[2]
+    where = np.array([(point.x_mm, point.y_mm - through_y, point.z_mm) for point in given.points])
+    rx, ry, rz = where.T[:, :, None, None]
     turn = np.radians(steer_deg)
     cos, sin = np.cos(turn), np.sin(turn)
     rest = 1 - cos

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from jorvak.core.findings import Finding, Here, Settle
 from jorvak.core.kinds import opening
 from jorvak.core.quantities import DISTANCE
-from jorvak.core.rolling.counting import true_km_since
+from jorvak.core.rolling.counting import fitted_at, true_km_since
 
 RETIGHTEN_KM = 100.0
 WHEELS = ("tyres", "wheels", "wheel-spacers")
@@ -29,8 +29,9 @@ def running_in(here: Here) -> Iterator[Finding]:
 def retighten(here: Here) -> Iterator[Finding]:
     """Wheels, spring bolts and U-bolts after the first kilometres; overdue it is worse."""
     now = here.value("odometer.reading_km")
+    events = fitted_at(here.moment.rig)
     for change in here.changes(*WHEELS, *BOLTS):
-        gone = None if now is None else true_km_since(here.moment.rig, change, now)
+        gone = None if now is None else true_km_since(events, here.step_of(change), now)
         what = "the wheel nuts, the spare's too" if change.kind in WHEELS else "spring bolts and U-bolts"
         overdue = gone is not None and gone > RETIGHTEN_KM
         said = "" if gone is None else f" {here.said(gone, DISTANCE)} have truly gone since."
