@@ -63,17 +63,17 @@ def regear(given: RegearIn) -> RegearOut:
 
     Raises Refused on the first key that the aim needs and does not have.
     """
-    ideal, pick = aimed(given)
+    ideal, pick = aimed(given, given.aim)
     return RegearOut(ideal_ratio=ideal, candidates=candidates(given), pick=pick)
 
 
-def aimed(given: RegearIn) -> tuple[float, float | None]:
-    """The ideal ratio for ``given.aim`` and the one that exists and is taken. Raises Refused."""
-    for key in NEEDED.get(given.aim, ()):
+def aimed(given: RegearIn, aim: Aim) -> tuple[float, float | None]:
+    """The ideal ratio for ``aim``, whatever ``given`` aims at, and the one that exists and is taken. Raises Refused."""
+    for key in NEEDED.get(aim, ()):
         if getattr(given, key) is None:
-            raise Refused(key, f"To aim at {given.aim} the key {key} is needed.")
-    ideal = _ideal(given)
-    return ideal, _pick(ideal, sorted(given.available), given.aim)
+            raise Refused(key, f"To aim at {aim} the key {key} is needed.")
+    ideal = _ideal(given, aim)
+    return ideal, _pick(ideal, sorted(given.available), aim)
 
 
 def candidates(given: RegearIn) -> list[RegearCandidate]:
@@ -81,12 +81,12 @@ def candidates(given: RegearIn) -> list[RegearCandidate]:
     return [_candidate(ratio, given) for ratio in sorted(given.available)]
 
 
-def _ideal(given: RegearIn) -> float:
-    if given.aim == "rpm" and given.target_rpm and given.speed_kmh and given.top_gear:
+def _ideal(given: RegearIn, aim: Aim) -> float:
+    if aim == "rpm" and given.target_rpm and given.speed_kmh and given.top_gear:
         return given.target_rpm / engine_rpm(
             given.speed_kmh, given.circumference_new_mm, given.top_gear * given.transfer_high
         )
-    if given.aim == "crawl" and given.target_crawl_ratio and given.first_gear and given.transfer_low:
+    if aim == "crawl" and given.target_crawl_ratio and given.first_gear and given.transfer_low:
         return given.target_crawl_ratio / (given.first_gear * given.transfer_low)
     return given.ratio_old * given.circumference_new_mm / given.circumference_old_mm
 

@@ -327,7 +327,7 @@ _ASKED_FIGURE = {
 def _school(aim: Aim, asked: RegearIn) -> School:
     buys, costs = SCHOOLS[aim]
     try:
-        ideal, pick = aimed(asked.model_copy(update={"aim": aim}))
+        ideal, pick = aimed(asked, aim)
     except Refused as refused:
         path, label = _ASKED_FIGURE[refused.field]
         return School(
