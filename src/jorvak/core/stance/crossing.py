@@ -136,16 +136,14 @@ def _finer_where_it_matters(
 
     x, z = paths(poses, behind, up)
     closest = (z - ground.height(x.ravel()).reshape(x.shape)).argmin(axis=0)
-    at = np.unique([*closest, int(poses.pitch_deg.argmax()), int(poses.pitch_deg.argmin())])
+    at = np.array([*closest, poses.pitch_deg.argmax(), poses.pitch_deg.argmin()])
     front, last = poses.front_x, len(poses.front_x) - 1
-    between = [
-        np.linspace(front[a], front[b], FINER + 1)[1:-1]
-        for a, b in {(int(a), int(b)) for k in at for a, b in ((max(k - 1, 0), k), (k, min(k + 1, last)))}
-        if b > a
-    ]
-    if not between:
+    steps = np.unique(np.concatenate([at - 1, at]))
+    steps = steps[(steps >= 0) & (steps < last)]
+    if len(steps) == 0:
         return poses
-    more = _pose(ground, stands, np.concatenate(between))
+    parts = np.arange(1, FINER)[:, None] / FINER
+    more = _pose(ground, stands, (front[steps] + parts * (front[steps + 1] - front[steps])).ravel())
     order = np.argsort(np.concatenate([front, more.front_x]), kind="stable")
     joined = (
         np.concatenate([one, other])[order]

@@ -7,6 +7,7 @@ sampled.
 
 from collections.abc import Sequence
 from dataclasses import field
+from functools import cached_property
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
@@ -63,11 +64,19 @@ class Ground:
         import numpy as np
 
         found: Array = np.interp(at, self.x, self.z)
-        left, right = np.searchsorted(self.x, at, "left"), np.searchsorted(self.x, at, "right")
+        if len(self._faces) == 0:
+            return found
+        left, right = self.x.searchsorted(at, "left"), self.x.searchsorted(at, "right")
         face = right - left == 2
         if face.any():
             found[face] = np.maximum(self.z[left[face]], self.z[right[face] - 1])
         return found
+
+    @cached_property
+    def _faces(self) -> "NDArray[np.intp]":
+        """The corners before a vertical face."""
+        faces: NDArray[np.intp] = (self.x[1:] == self.x[:-1]).nonzero()[0]
+        return faces
 
     def rests(self, at: "Array", radius: float) -> "Array":
         """Height of the centre of a wheel of that radius at each x."""
@@ -79,8 +88,8 @@ class Ground:
             slopes, arcs = carriers.over(at, every, every[:-1])
             highest: Array = np.maximum(slopes.max(axis=0), arcs.max(axis=0))
             return highest
-        before = np.searchsorted(self.x, at - radius, "left") - 1
-        after = np.searchsorted(self.x, at + radius, "right")
+        before = self.x.searchsorted(at - radius, "left") - 1
+        after = self.x.searchsorted(at + radius, "right")
         if int((after - before).max(initial=0)) <= FEW:
             return self._highest(carriers, at, before, after)[0]
         # The slope that carries the wheel only goes on as the wheel does: between two places it lies between theirs.
@@ -133,7 +142,7 @@ class Ground:
         import numpy as np
 
         found = []
-        for i in np.flatnonzero(np.diff(self.x) == 0):
+        for i in self._faces:
             face, here, there = float(self.x[i]), float(self.z[i]), float(self.z[i + 1])
             up = there > here
             low = Ground(self.x[: i + 1], self.z[: i + 1]) if up else Ground(self.x[i + 1 :], self.z[i + 1 :])

@@ -1,8 +1,7 @@
 """Approach, departure, breakover and ground clearance of a stance."""
 
 import math
-from collections.abc import Iterable, Sequence
-from operator import itemgetter
+from collections.abc import Sequence
 
 from pydantic import Field
 
@@ -70,9 +69,9 @@ class Seen:
     """A point at its height, and the angles that it would give; None where it lies elsewhere or inside the tyre."""
 
     point: StancePoint
-    approach_deg: float | None
-    departure_deg: float | None
-    breakover_deg: float | None
+    approach: StanceAngle | None
+    departure: StanceAngle | None
+    breakover: StanceAngle | None
 
 
 def stance(given: StanceIn) -> StanceOut:
@@ -90,22 +89,32 @@ def seen(point: StancePointIn, stands: StandsIn, field: str) -> Seen:
         raise Refused(field, f"{point.name} would stand {-z:.0f} mm below the ground. Measure it again.")
     return Seen(
         StancePoint(name=point.name, z_mm=z),
-        _approach(x, z, stands),
-        _departure(x, z, stands),
-        _breakover(x, z, stands),
+        _angle(_approach(x, z, stands), point),
+        _angle(_departure(x, z, stands), point),
+        _angle(_breakover(x, z, stands), point),
     )
+
+
+def _angle(deg: float | None, point: StancePointIn) -> StanceAngle | None:
+    return None if deg is None else StanceAngle(deg=deg, at=point.name)
 
 
 def judged(points: Sequence[Seen], stands: StandsIn) -> StanceOut:
     """The smallest of each angle over all points, of equal ones the first."""
-    lowest = min((each.point for each in points), key=lambda point: point.z_mm, default=None)
+    approach = departure = breakover = lowest = None
+    for each in points:
+        if lowest is None or each.point.z_mm < lowest.z_mm:
+            lowest = each.point
+        approach = _smaller(approach, each.approach)
+        departure = _smaller(departure, each.departure)
+        breakover = _smaller(breakover, each.breakover)
     front = stands.front_radius_mm - stands.stock_front_radius_mm + stands.lift_front_mm
     rear = stands.rear_radius_mm - stands.stock_rear_radius_mm + stands.lift_rear_mm
     return StanceOut(
         points=[each.point for each in points],
-        approach=_smallest((each.approach_deg, each.point.name) for each in points),
-        departure=_smallest((each.departure_deg, each.point.name) for each in points),
-        breakover=_smallest((each.breakover_deg, each.point.name) for each in points),
+        approach=approach,
+        departure=departure,
+        breakover=breakover,
         ground_clearance_mm=None if lowest is None else lowest.z_mm,
         lowest=None if lowest is None else lowest.name,
         rake_change_deg=math.degrees(math.atan((rear - front) / stands.wheelbase_mm)),
@@ -149,11 +158,8 @@ def _breakover(x: float, z: float, given: StandsIn) -> float | None:
     return None if front is None or rear is None else front + rear
 
 
-def _smallest(angles: Iterable[tuple[float | None, str]]) -> StanceAngle | None:
-    least, at = min(
-        ((deg, name) for deg, name in angles if deg is not None), key=itemgetter(0), default=(None, None)
-    )
-    return None if least is None or at is None else StanceAngle(deg=least, at=at)
+def _smaller(best: StanceAngle | None, other: StanceAngle | None) -> StanceAngle | None:
+    return other if other is not None and (best is None or other.deg < best.deg) else best
 
 
 CALCULATION = Calculation(
