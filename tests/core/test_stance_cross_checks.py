@@ -77,7 +77,7 @@ class TestDoubtShrinksWhenAFigureIsMeasured:
             ("front_suspension.free_length_mm", 415.0, "front_corner", "calculated.ride_length_mm"),
             ("steering.caster_deg", 3.4, "caster", "caster_deg"),
             ("body.cg_height_mm", 742.0, "tip", "calculated.tip_deg"),
-            ("front_suspension.hose_spare_mm", 30.0, "front_hose", "spare_mm"),
+            ("front_suspension.hose_spare_mm", 30.0, "front_lines", "0.spare_mm"),
             ("rear_links.upper_frame_z_mm", 548.0, "links", "calculated.anti_squat_pct"),
         ],
     )
@@ -177,9 +177,9 @@ class TestStraps:
         assert after.travel.droop_mm == pytest.approx(before.travel.droop_mm - 25)
         assert after.travel.bump_mm == before.travel.bump_mm and after.ride_mm == before.ride_mm
         hose, strapped = (
-            stance_of(rig).front_hose.value for rig in (demo(0), planned(demo(0), "straps 25 front"))
+            stance_of(rig).front_lines.value for rig in (demo(0), planned(demo(0), "straps 25 front"))
         )
-        assert hose and strapped and strapped.left_mm == pytest.approx(hose.left_mm + 25)
+        assert hose and strapped and strapped[0].left_mm == pytest.approx(hose[0].left_mm + 25)
 
     def test_two_straps_add_up(self) -> None:
         rig = planned(demo(0), "straps 10 front", "straps 15 front")
@@ -288,7 +288,7 @@ class TestMissing:
             ("body.front_track_mm", "tip"), ("body.wheelbase_mm", "tip"), ("front_suspension.bump_mm", "front_shock"),
             ("front_suspension.rate_n_per_mm", "front_corner"), ("steering.track_bar_mm", "bar"),
             ("steering.caster_deg", "caster"), ("rear_links.lower_axle_x_mm", "links"), ("body.rear_track_mm", "flex"),
-            ("front_suspension.hose_spare_mm", "front_hose"), ("rear_suspension.shock_open_mm", "rear_shock"),
+            ("front_suspension.hose_spare_mm", "front_lines"), ("rear_suspension.shock_open_mm", "rear_shock"),
         ],
     )  # fmt: skip
     def test_a_result_names_the_figure_that_it_waits_for(self, gone: str, result: str) -> None:
@@ -328,7 +328,7 @@ class TestMissing:
         for name in (
             "front_corner",
             "front_shock",
-            "front_hose",
+            "front_lines",
             "bar",
             "caster",
             "links",

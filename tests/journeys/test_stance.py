@@ -125,6 +125,23 @@ def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) ->
     main.get_by_role("button", name="stop").click()
 
 
+def test_played_it_stops_where_something_ends(page: Page) -> None:
+    view(page, "Tern", "7 Stance", "Cycling")
+    main = page.get_by_role("main")
+    front = main.get_by_label("front axle on its way")
+    hose = front.get_by_role("row", name="brake hose keeps, at the worst lock")
+    at_ride = hose.inner_text()
+    main.get_by_role("button", name="cycle it").click()
+    expect(main.get_by_role("status")).to_have_text("Stopped: half shaft bends beyond 20°.")
+    expect(main.get_by_label("travel, left wheel")).not_to_have_value("0")
+    assert hose.inner_text() != at_ride
+    main.get_by_role("button", name="go on").click()
+    expect(main.get_by_role("status")).to_be_empty()
+    main.get_by_role("button", name="stop").click()
+    front.get_by_role("button", name="brake hose keeps 18 mm").click()
+    expect(hose).to_contain_text("18 mm")
+
+
 def test_ways_up_links_and_weighing(page: Page) -> None:
     view(page, "Plover", "7 Stance")
     ways = page.get_by_label("Ways up")

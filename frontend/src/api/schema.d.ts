@@ -1492,7 +1492,7 @@ export interface components {
          * Cycle
          * @description One axle on its way. Lists stand by ``ups_mm``, from full droop to full bump, as seen from ride height.
          *
-         *     ``half_shaft_deg`` the inner joint, ``aside_mm`` the axle's way sideways.
+         *     ``half_shaft_deg`` is what the inner joint bends and ``half_shaft_limit_deg`` what it may, ``aside_mm`` the axle's way sideways.
          *     None: not known; ``waits_for`` says what is missing.
          */
         Cycle: {
@@ -1507,8 +1507,12 @@ export interface components {
             events: components["schemas"]["Event"][];
             /** Half Shaft Deg */
             half_shaft_deg: number[] | null;
+            /** Half Shaft Limit Deg */
+            half_shaft_limit_deg: number | null;
             /** Joints Deg */
             joints_deg: components["schemas"]["Joints"][] | null;
+            /** Lines */
+            lines: components["schemas"]["LineLeft"][];
             /** Locks Deg */
             locks_deg: number[];
             /** Radius Mm */
@@ -2312,6 +2316,18 @@ export interface components {
             height_mm: number;
         };
         /**
+         * Held
+         * @description Where an end of a line is held, from the wheel's centre as found: behind it, outboard of it, above it.
+         */
+        Held: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Z Mm */
+            z_mm: number;
+        };
+        /**
          * History
          * @description Newest first.
          */
@@ -2335,16 +2351,6 @@ export interface components {
         Holds: {
             /** Holds */
             holds: components["schemas"]["Hold"][];
-        };
-        /**
-         * Hose
-         * @description A brake hose at full droop: what it has left, and what of that is beyond the slack that it needs.
-         */
-        Hose: {
-            /** Left Mm */
-            left_mm: number;
-            /** Spare Mm */
-            spare_mm: number;
         };
         /**
          * Job
@@ -2530,6 +2536,24 @@ export interface components {
             rear: components["schemas"]["AxleLift"];
         };
         /**
+         * Line
+         * @description One line: what it has left where its ends are furthest apart, and what of that is beyond its slack.
+         *
+         *     ``on_its_way``: worked out from its ends, lock included; otherwise measured at full droop.
+         */
+        Line: {
+            /** Key */
+            key: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Name */
+            name: string;
+            /** On Its Way */
+            on_its_way: boolean;
+            /** Spare Mm */
+            spare_mm: number;
+        };
+        /**
          * LineAnswer
          * @description What a line would do, or what is wrong with it so far: half a line is no error while it is typed.
          */
@@ -2537,6 +2561,20 @@ export interface components {
             preview: components["schemas"]["Preview"] | null;
             /** Problem */
             problem: string | null;
+        };
+        /**
+         * LineLeft
+         * @description What a line keeps: a value for each position of the axle, the least between the locks; and where it is held.
+         *
+         *     A line of which only what it keeps at full droop was measured has its one value there, and no ends.
+         */
+        LineLeft: {
+            axle: components["schemas"]["Held"] | null;
+            frame: components["schemas"]["Held"] | null;
+            /** Left Mm */
+            left_mm: number[];
+            /** Name */
+            name: string;
         };
         /**
          * LineText
@@ -3848,45 +3886,6 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
-        Result_Hose_: {
-            /** Doubt */
-            doubt?: {
-                [key: string]: number;
-            };
-            /**
-             * Rests On
-             * @default []
-             */
-            rests_on: string[];
-            /**
-             * Rests On Found
-             * @default []
-             */
-            rests_on_found: string[];
-            /** Stands In */
-            stands_in?: {
-                [key: string]: number;
-            };
-            /**
-             * Unsure
-             * @default []
-             */
-            unsure: string[];
-            value: components["schemas"]["Hose"] | null;
-            /** @default null */
-            waits_for: components["schemas"]["Waits"] | null;
-        };
-        /**
-         * Result
-         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
-         *
-         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
-         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
-         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
-         */
         Result_LiftStackOut_: {
             /** Doubt */
             doubt?: {
@@ -4538,6 +4537,46 @@ export interface components {
             unsure: string[];
             /** Value */
             value: components["schemas"]["GapRoom"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_Line__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Line"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -5583,14 +5622,14 @@ export interface components {
             caster: components["schemas"]["Result_CasterHere_"];
             flex: components["schemas"]["Result_Flex_"];
             front_corner: components["schemas"]["Result_Corner_"];
-            front_hose: components["schemas"]["Result_Hose_"];
+            front_lines: components["schemas"]["Result_tuple_Line__________"];
             front_shock: components["schemas"]["Result_Shock_"];
             half_shafts: components["schemas"]["Result_HalfShafts_"];
             height: components["schemas"]["Result_Height_"];
             lift: components["schemas"]["Result_LiftStackOut_"];
             links: components["schemas"]["Result_Links_"];
             rear_corner: components["schemas"]["Result_Corner_"];
-            rear_hose: components["schemas"]["Result_Hose_"];
+            rear_lines: components["schemas"]["Result_tuple_Line__________"];
             rear_shock: components["schemas"]["Result_Shock_"];
             room: components["schemas"]["Result_tuple_GapRoom__________"];
             tip: components["schemas"]["Result_Tip_"];

@@ -15,7 +15,7 @@ export function spotOf(path: string, body: Silhouette, sheet: Sheet): Spot {
   if (family === "gaps")
     return [number(`${family}.${name}.x_mm`) ?? 0, radius + (number(`${family}.${name}.z_mm`) ?? 0)];
   if (family === "wheels") return [axle(name), radius];
-  if (/_(axle|suspension|shaft)$/.test(family)) return [axle(family), radius];
+  if (/_(axle|suspension|shaft|lines)$/.test(family)) return [axle(family), radius];
   if (family === "steering" || family === "half_shafts") return [0, radius];
   if (family === "speedometer" || family === "odometer") return [body.wheelbase * 0.3, body.height * 0.5];
   if (family === "transfer" || family === "gearbox") return [body.wheelbase * 0.46, body.sill];

@@ -15,6 +15,7 @@ const GROUPS: [string, string[]][] = [
   ["Engine, gearbox, case", ["engine", "gearbox", "transfer"]],
   ["Axles", ["front_axle", "rear_axle"]],
   ["Suspension", ["front_suspension", "rear_suspension", "rear_links"]],
+  ["Hoses, cables, breathers", ["front_lines", "rear_lines"]],
   ["Steering and brakes", ["steering", "half_shafts", "brakes"]],
   ["Shafts in space", ["front_shaft", "rear_shaft"]],
   ["Tyres and wheels", ["wheels", "spare"]],

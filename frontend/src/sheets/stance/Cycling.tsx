@@ -1,5 +1,5 @@
 /** The suspension from full droop to full bump and lock to lock: side, front and plan view, and what comes close where. */
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
@@ -32,26 +32,44 @@ function useCycle(end: "front" | "rear") {
 }
 
 export function Cycling() {
+  const { write } = useBench();
   const [front, rear] = [useCycle("front"), useCycle("rear")];
   const [mode, setMode] = useState<Mode>("both axles");
   const [travel, setTravel] = useState(0);
   const [lock, setLock] = useState(0);
   const [playing, setPlaying] = useState(false);
+  const [stops, setStops] = useState(true);
+  const [stoppedAt, setStoppedAt] = useState<string[]>([]);
+  const ends = useMemo<Ends>(
+    () => ({ front: front.data?.cycle.value ?? null, rear: rear.data?.cycle.value ?? null }),
+    [front.data, rear.data],
+  );
+  const played = useRef({ seconds: 0, touching: new Set<string>() });
   useEffect(() => {
     if (!playing) return;
-    const began = performance.now();
+    const began = performance.now() - played.current.seconds * 1000;
     let handle = requestAnimationFrame(function step(now) {
       const seconds = (now - began) / 1000;
-      setTravel(Math.sin(seconds * 1.7));
-      setLock(Math.sin(seconds * 0.9));
+      const [at, turned] = [Math.sin(seconds * TRAVELS_PER_S), Math.sin(seconds * LOCKS_PER_S)];
+      const touching = new Set(
+        (["front", "rear"] as const).flatMap((end) => touchingAt(ends[end], moved(mode, end, at), turned)),
+      );
+      const fresh = [...touching].filter((name) => !played.current.touching.has(name));
+      played.current = { seconds, touching };
+      setTravel(at);
+      setLock(turned);
+      if (stops && fresh.length > 0) {
+        setStoppedAt(fresh);
+        setPlaying(false);
+        return;
+      }
       handle = requestAnimationFrame(step);
     });
     return () => cancelAnimationFrame(handle);
-  }, [playing]);
+  }, [playing, stops, mode, ends]);
   const refused = front.error ?? rear.error;
   if (!front.data || !rear.data)
     return refused ? <Problem of={refused} /> : <p className="py-3 text-quiet">Working it out.</p>;
-  const ends: Ends = { front: front.data.cycle.value, rear: rear.data.cycle.value };
   const lead = ends.front ?? ends.rear;
   if (!lead)
     return (
@@ -60,46 +78,61 @@ export function Cycling() {
         <WaitsFor waits={rear.data.cycle.waits_for} />
       </div>
     );
-  const moves = (end: "front" | "rear") => mode !== `${end === "front" ? "rear" : "front"} axle`;
-  const upOf = (cycle: Cycle | null, share: number) =>
-    !cycle ? 0 : share >= 0 ? share * (cycle.ups_mm.at(-1) ?? 0) : -share * (cycle.ups_mm[0] ?? 0);
-  const left = {
-    front: moves("front") ? travel : 0,
-    rear: moves("rear") ? (mode === "crossed" ? -travel : travel) : 0,
-  };
+  const left = { front: moved(mode, "front", travel), rear: moved(mode, "rear", travel) };
   const right = mode === "crossed" ? { front: -left.front, rear: -left.rear } : left;
   const ups = (["front", "rear"] as const).map((end) => ({
     end,
     left: upOf(ends[end], left[end]),
     right: upOf(ends[end], right[end]),
   }));
-  const steer = !ends.front
-    ? 0
-    : lock >= 0
-      ? lock * (ends.front.locks_deg.at(-1) ?? 0)
-      : -lock * (ends.front.locks_deg[0] ?? 0);
+  const steer = steerOf(ends.front, lock);
+  const signed = (up: number) =>
+    `${up < 0 ? "−" : "+"}${Object.values(write(Math.abs(up), "z_mm")).join(" ")}`;
+  const byHand = (change: () => void) => {
+    setPlaying(false);
+    setStoppedAt([]);
+    change();
+  };
   return (
     <div className="pt-3">
       <div className="cond no-print flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice label="what moves" value={mode} of={MODES} choose={setMode} />
-        <button className="btn" onClick={() => setPlaying(!playing)}>
-          {playing ? "stop" : "cycle it"}
+        <button
+          className="btn"
+          onClick={() => {
+            setStoppedAt([]);
+            setPlaying(!playing);
+          }}
+        >
+          {playing ? "stop" : stoppedAt.length > 0 ? "go on" : "cycle it"}
         </button>
+        <label className="flex items-center gap-2 pb-2">
+          <input
+            type="checkbox"
+            className="h-5 w-5 accent-oxide"
+            checked={stops}
+            onChange={(event) => setStops(event.target.checked)}
+          />
+          stop at touches
+        </label>
         <Slide
           label="travel, left wheel"
           value={travel}
-          set={(to) => (setPlaying(false), setTravel(to))}
-          said={`${Math.round(ups[mode === "rear axle" ? 1 : 0]?.left ?? 0)} mm`}
+          set={(to) => byHand(() => setTravel(to))}
+          said={signed(ups[mode === "rear axle" ? 1 : 0]?.left ?? 0)}
         />
         {ends.front && (
           <Slide
             label="lock"
             value={lock}
-            set={(to) => (setPlaying(false), setLock(to))}
+            set={(to) => byHand(() => setLock(to))}
             said={`${Math.round(steer)}°`}
           />
         )}
       </div>
+      <p role="status" className="cond min-h-6 pt-1 font-semibold text-oxide">
+        {stoppedAt.length > 0 && `Stopped: ${stoppedAt.join(", ")}.`}
+      </p>
       <Views ends={ends} ups={ups} steer={steer} />
       <div className="grid gap-x-8 gap-y-4 pt-3 wide:grid-cols-2">
         {(["front", "rear"] as const).map((end, i) => {
@@ -111,12 +144,12 @@ export function Cycling() {
               up={ups[i]?.left ?? 0}
               steer={end === "front" ? steer : 0}
               go={(up, deg) => {
-                setPlaying(false);
+                byHand(() => undefined);
                 const whole = up >= 0 ? (cycle.ups_mm.at(-1) ?? 1) : -(cycle.ups_mm[0] ?? -1);
                 setTravel((whole === 0 ? 0 : up / whole) * (mode === "crossed" && end === "rear" ? -1 : 1));
                 const most = deg >= 0 ? (cycle.locks_deg.at(-1) ?? 1) : -(cycle.locks_deg[0] ?? -1);
                 setLock(most === 0 ? 0 : deg / most);
-                if (!moves(end)) setMode("both axles");
+                if (mode === `${end === "front" ? "rear" : "front"} axle`) setMode("both axles");
               }}
             />
           ) : (
@@ -130,6 +163,40 @@ export function Cycling() {
       </p>
     </div>
   );
+}
+
+const TRAVELS_PER_S = 1.7;
+const LOCKS_PER_S = 0.9;
+
+/** How far the left wheel of an axle goes, of its whole way, where what moves goes so far. */
+function moved(mode: Mode, end: "front" | "rear", travel: number): number {
+  if (mode === `${end === "front" ? "rear" : "front"} axle`) return 0;
+  return mode === "crossed" && end === "rear" ? -travel : travel;
+}
+
+const upOf = (cycle: Cycle | null, share: number) =>
+  !cycle ? 0 : share >= 0 ? share * (cycle.ups_mm.at(-1) ?? 0) : -share * (cycle.ups_mm[0] ?? 0);
+
+const steerOf = (cycle: Cycle | null, share: number) =>
+  !cycle ? 0 : share >= 0 ? share * (cycle.locks_deg.at(-1) ?? 0) : -share * (cycle.locks_deg[0] ?? 0);
+
+/** What touches, or has nothing left, at one place of an axle's way. */
+function touchingAt(cycle: Cycle | null, travel: number, lock: number): string[] {
+  if (!cycle) return [];
+  const up = upOf(cycle, travel);
+  const steer = cycle.end === "front" ? steerOf(cycle, lock) : 0;
+  const shock = valueAt(cycle.shock_left_mm, cycle, up);
+  const half = valueAt(cycle.half_shaft_deg, cycle, up) ?? 0;
+  const most = cycle.half_shaft_limit_deg ?? Infinity;
+  return [
+    ...cycle.rooms.filter((room) => gapAt(cycle, room, up, steer) <= 0).map(({ name }) => `${name} touches`),
+    ...cycle.lines
+      .filter((line) => (leftAt(cycle, line, up) ?? 1) <= 0)
+      .map(({ name }) => `${cycle.end} ${name} is too short`),
+    ...(half > most ? [`half shaft bends beyond ${Math.round(most)}°`] : []),
+    ...(shock && shock.closing_mm <= 0 ? [`${cycle.end} shock closes`] : []),
+    ...(shock && shock.opening_mm <= 0 ? [`${cycle.end} shock opens fully`] : []),
+  ];
 }
 
 type SlideProps = { label: string; value: number; set: (to: number) => void; said: string };
@@ -240,6 +307,21 @@ function Side({ width, height, ends, ups }: { width: number; height: number; end
                 stroke="none"
               />
             ))}
+            {cycle?.lines.map((line) => {
+              const { frame, axle } = line;
+              if (!frame || !axle) return null;
+              const still =
+                wheel.static_radius_mm + (outline[end]?.frame_rise_mm ?? 0) - wheel.rise_mm + frame.z_mm;
+              return (
+                <path
+                  key={line.name}
+                  d={`M${x(at + frame.x_mm)} ${y(still)}L${x(at + axle.x_mm)} ${y(wheel.static_radius_mm + left + axle.z_mm)}`}
+                  fill="none"
+                  stroke={(leftAt(cycle, line, left) ?? 0) < 0 ? "var(--strip-oxide)" : "var(--strip-zinc)"}
+                  strokeWidth={2}
+                />
+              );
+            })}
           </g>
         );
       })}
@@ -263,6 +345,9 @@ function FrontView({
 }) {
   const { sheet } = useBench();
   const apart = sheet.figures["front_axle.build"]?.value === "independent";
+  // Places were measured as found; the frame has risen on its axle since.
+  const risen = sheet.here.outline.front;
+  const raised = risen ? risen.frame_rise_mm - risen.rise_mm : 0;
   const track = cycle.track_mm ?? 1500;
   const k = Math.min(
     (width - 20) / (track + cycle.width_mm + 260),
@@ -323,11 +408,26 @@ function FrontView({
         <circle
           key={room.name}
           cx={width / 2 + (track / 2 + room.y_mm) * k}
-          cy={base - room.z_mm * k}
+          cy={base - (room.z_mm + raised) * k}
           r={3.4}
           fill={gapAt(cycle, room, up.left, steer) <= 0 ? "var(--strip-oxide)" : "var(--strip-zinc)"}
         />
       ))}
+      {cycle.lines.map(
+        (line) =>
+          line.frame &&
+          line.axle && (
+            <line
+              key={line.name}
+              x1={width / 2 + (track / 2 + line.frame.y_mm) * k}
+              y1={base - (line.frame.z_mm + raised) * k}
+              x2={width / 2 + (track / 2 + aside + line.axle.y_mm) * k}
+              y2={base - (up.left + line.axle.z_mm) * k}
+              stroke={(leftAt(cycle, line, up.left) ?? 0) < 0 ? "var(--strip-oxide)" : "var(--strip-zinc)"}
+              strokeWidth={2}
+            />
+          ),
+      )}
       <text
         x={width / 2}
         y={height - 10}
@@ -418,6 +518,11 @@ const rowOf = (cycle: Cycle, up: number) => nearest(cycle.ups_mm, up);
 
 function gapAt(cycle: Cycle, room: Cycle["rooms"][number], up: number, steer: number): number {
   return room.gaps_mm[rowOf(cycle, up)]?.[nearest(cycle.locks_deg, steer)] ?? Infinity;
+}
+
+/** What a line keeps at a place; one measured at full droop alone is known there alone. */
+function leftAt(cycle: Cycle, line: Cycle["lines"][number], up: number): number | undefined {
+  return line.frame || rowOf(cycle, up) === 0 ? valueAt(line.left_mm, cycle, up) : undefined;
 }
 
 function valueAt<T>(list: T[] | null, cycle: Cycle, up: number): T | undefined {
@@ -514,6 +619,17 @@ function Readings({ cycle, up, steer, go }: ReadingProps) {
               bad={Math.min(shock.closing_mm, shock.opening_mm) < 0}
             />
           )}
+          {cycle.lines.map((line) => {
+            const left = (line.frame ? leftAt(cycle, line, up) : line.left_mm[0]) ?? 0;
+            return (
+              <Reading
+                key={line.name}
+                label={`${line.name} keeps, ${line.frame ? "at the worst lock" : "measured at full droop"}`}
+                said={mm(left)}
+                bad={left < 0}
+              />
+            );
+          })}
           {joints && (
             <Reading
               label="shaft's joints, at the case and at the axle"

@@ -151,6 +151,8 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
   );
 }
 
+const LINE_SLACK_MM = 20;
+
 /** Where the words of a level stand: at its height, and never on those above. */
 function spread(sorted: { mm: number }[], index: number, y: (mm: number) => number): number {
   const LINE = 17;
@@ -165,7 +167,7 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
   const { write } = useBench();
   const spring = stance[`${end}_corner`];
   const shock = stance[`${end}_shock`];
-  const hose = stance[`${end}_hose`];
+  const lines = stance[`${end}_lines`];
   const at = `${end}_suspension`;
   const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
   const off = (result: { doubt?: Record<string, number> }, place: string) => {
@@ -231,19 +233,22 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
         <WaitsFor waits={spring.waits_for} />
       )}
       {shock.value ? <Stroke shock={shock.value} end={end} /> : <WaitsFor waits={shock.waits_for} />}
-      {hose.value ? (
+      {lines.value ? (
         <dl>
-          <Row
-            label="brake hose left at full droop, 20 wanted"
-            path={`${at}.hose_spare_mm`}
-            bad={hose.value.spare_mm < 0}
-          >
-            {mm(hose.value.left_mm)}
-            {off(hose, "left_mm")}
-          </Row>
+          {lines.value.map((line, i) => (
+            <Row
+              key={line.key}
+              label={`${line.name} keeps ${line.on_its_way ? "at the worst of droop and lock" : "at full droop"}, ${mm(LINE_SLACK_MM)} wanted`}
+              path={line.on_its_way ? `${end}_lines.${line.key}_length_mm` : `${at}.${line.key}_spare_mm`}
+              bad={line.spare_mm < 0}
+            >
+              {mm(line.left_mm)}
+              {off(lines, `${i}.left_mm`)}
+            </Row>
+          ))}
         </dl>
       ) : (
-        <WaitsFor waits={hose.waits_for} />
+        <WaitsFor waits={lines.waits_for} />
       )}
     </section>
   );

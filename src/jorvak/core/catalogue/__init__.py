@@ -6,12 +6,22 @@ from typing import Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue.spec import FigureSpec, Shape, usual_doubt, usual_share
-from jorvak.core.catalogue.table import ENDS, GAP_FIGURES, PART_FIGURES, POINT_FIGURES, POSITIONS, TWINS, rows
+from jorvak.core.catalogue.table import (
+    ENDS,
+    GAP_FIGURES,
+    LINES,
+    PART_FIGURES,
+    POINT_FIGURES,
+    POSITIONS,
+    TWINS,
+    rows,
+)
 from jorvak.core.rolling.tyre_size import readable_size
 
 __all__ = [
     "ENDS",
     "GAP_FIGURES",
+    "LINES",
     "NAMED",
     "PART_FIGURES",
     "POINT_FIGURES",

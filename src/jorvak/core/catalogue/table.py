@@ -48,6 +48,7 @@ def rows() -> Iterator[FigureSpec]:
         yield from _axle(end)
     for end in ENDS:
         yield from _suspension(end)
+        yield from _lines(end)
     yield from _steering()
     for end in ENDS:
         yield from _shaft(end)
@@ -148,13 +149,39 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.shock_open_mm", f"{end} shock, open", "570", 80, 2500, _BENCH)
     yield one(f"{at}.shock_ride_mm", f"{end} shock at ride height", "462", 50, 2500, _TAPE)
     yield one(f"{at}.shock_lean_deg", f"{end} shock, lean", "8", 0, 70, _LEVEL)
-    yield one(f"{at}.hose_spare_mm", f"{end} brake hose spare at full droop", "30", -500, 1000, _STAND)
+    for line, label in LINES.items():
+        yield one(f"{at}.{line}_spare_mm", f"{end} {label} spare at full droop", "30", -500, 1000, _STAND)
     for what, label in _LIFTS.items():
         yield one(f"{at}.{what}_mm", f"{end} {label}", "30", -500, 500, _BENCH)
     yield one(f"{at}.strap_mm", f"{end} droop limited by a strap or stop by", "6", 0, 500, _STAND)
     yield choice(f"{at}.sides", f"{end} sides, how they are sprung", ("alike", "unlike"))
     yield choice(f"{at}.spring_retained", f"{end} springs held in their seats", ("no", "yes"))
     yield one(f"body.{end}_lift_mm", f"body lift, {end}", "30", -300, 300, _BENCH)
+
+
+LINES = {"hose": "brake hose", "cable": "brake cable", "breather": "breather"}
+"""What goes from the frame to an axle and has to reach wherever that hangs."""
+
+
+def _lines(end: str) -> Iterator[FigureSpec]:
+    for line, label in LINES.items():
+        at = f"{end}_lines.{line}"
+        yield one(
+            f"{at}_length_mm", f"{end} {label}, free length between where it is held", "420", 30, 4000, _BENCH
+        )
+        for where, held in (("frame", "at the frame"), ("axle", "at the axle")):
+            yield one(
+                f"{at}_{where}_x_mm",
+                f"{end} {label} {held}, behind the wheel's centre",
+                "60",
+                -2500,
+                2500,
+                _TAPE,
+            )
+            yield one(
+                f"{at}_{where}_y_mm", f"{end} {label} {held}, outboard of it", "-240", -2500, 1000, _TAPE
+            )
+            yield one(f"{at}_{where}_z_mm", f"{end} {label} {held}, above it", "250", -1000, 2000, _UP)
 
 
 _LIFTS = {

@@ -5,6 +5,7 @@ from jorvak.core.results import Result, work_out
 from jorvak.core.stages import Moment
 from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.lift_stack import LiftStackOut
+from jorvak.core.stance.lines import Line, lines
 from jorvak.core.stance.linkage import (
     Bar,
     CasterHere,
@@ -18,7 +19,7 @@ from jorvak.core.stance.linkage import (
 from jorvak.core.stance.results import Height, angles, height, lift, under_differentials
 from jorvak.core.stance.room import GapRoom, tyre_rooms
 from jorvak.core.stance.stance import StanceOut
-from jorvak.core.stance.suspension import Corner, Flex, Hose, Shock, corner, flex, hose, shock_of
+from jorvak.core.stance.suspension import Corner, Flex, Shock, corner, flex, shock_of
 
 
 @record(frozen=True, slots=True)
@@ -32,8 +33,8 @@ class StanceResults:
     rear_corner: Result[Corner]
     front_shock: Result[Shock]
     rear_shock: Result[Shock]
-    front_hose: Result[Hose]
-    rear_hose: Result[Hose]
+    front_lines: Result[tuple[Line, ...]]
+    rear_lines: Result[tuple[Line, ...]]
     bar: Result[Bar]
     caster: Result[CasterHere]
     half_shafts: Result[HalfShafts]
@@ -54,8 +55,8 @@ def stance_results(moment: Moment) -> StanceResults:
         rear_corner=work_out(moment, lambda ask: corner(ask, "rear")),
         front_shock=work_out(moment, lambda ask: shock_of(ask, "front")),
         rear_shock=work_out(moment, lambda ask: shock_of(ask, "rear")),
-        front_hose=work_out(moment, lambda ask: hose(ask, "front")),
-        rear_hose=work_out(moment, lambda ask: hose(ask, "rear")),
+        front_lines=work_out(moment, lambda ask: lines(ask, "front")),
+        rear_lines=work_out(moment, lambda ask: lines(ask, "rear")),
         bar=work_out(moment, bar),
         caster=work_out(moment, caster_here),
         half_shafts=work_out(moment, half_shafts),

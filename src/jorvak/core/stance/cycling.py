@@ -9,6 +9,7 @@ from jorvak.core.driveline.shafts import shaft_at
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import End, tyre
+from jorvak.core.stance.lines import SLACK_MM, ends_of_lines, least_left, lines, steering
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.room import gap_points, wheel_in_its_travel
 from jorvak.core.stance.suspension import shock_of, stroke_of, travel
@@ -72,10 +73,32 @@ class Joints:
 
 
 @record(frozen=True, slots=True)
+class Held:
+    """Where an end of a line is held, from the wheel's centre as found: behind it, outboard of it, above it."""
+
+    x_mm: float
+    y_mm: float
+    z_mm: float
+
+
+@record(frozen=True, slots=True)
+class LineLeft:
+    """What a line keeps: a value for each position of the axle, the least between the locks; and where it is held.
+
+    A line of which only what it keeps at full droop was measured has its one value there, and no ends.
+    """
+
+    name: str
+    frame: Held | None
+    axle: Held | None
+    left_mm: tuple[float, ...]
+
+
+@record(frozen=True, slots=True)
 class Cycle:
     """One axle on its way. Lists stand by ``ups_mm``, from full droop to full bump, as seen from ride height.
 
-    ``half_shaft_deg`` the inner joint, ``aside_mm`` the axle's way sideways.
+    ``half_shaft_deg`` is what the inner joint bends and ``half_shaft_limit_deg`` what it may, ``aside_mm`` the axle's way sideways.
     None: not known; ``waits_for`` says what is missing.
     """
 
@@ -87,9 +110,11 @@ class Cycle:
     track_mm: float | None
     scrub_mm: float
     rooms: tuple[Room, ...]
+    lines: tuple[LineLeft, ...]
     shock_left_mm: tuple[ShockLeft, ...] | None
     joints_deg: tuple[Joints, ...] | None
     half_shaft_deg: tuple[float, ...] | None
+    half_shaft_limit_deg: float | None
     aside_mm: tuple[float, ...] | None
     events: tuple[Event, ...]
     waits_for: tuple[str, ...]
@@ -128,6 +153,7 @@ def cycle(ask: Ask, end: End) -> Cycle:
     joints = _maybe(lambda: tuple(Joints(*shaft_at(ask, end, float(up) - raised)) for up in ups), waits)
     half = _maybe(lambda: _half_shaft(ask, end, ups), waits)
     aside = _maybe(lambda: _aside(ask, end, ups), waits)
+    held = _maybe(lambda: _lines_left(ask, end, found), waits) or ()
     return Cycle(
         end=end,
         ups_mm=tuple(round(float(up), 2) for up in ups),
@@ -137,11 +163,13 @@ def cycle(ask: Ask, end: End) -> Cycle:
         track_mm=ask.maybe(f"body.{end}_track_mm"),
         scrub_mm=(ask.maybe("steering.scrub_radius_mm") or 0.0) if end == "front" else 0.0,
         rooms=tuple(rooms),
+        lines=held,
         shock_left_mm=shocks,
         joints_deg=joints,
         half_shaft_deg=half,
+        half_shaft_limit_deg=None if half is None else ask.maybe("half_shafts.inner_limit_deg"),
         aside_mm=aside,
-        events=tuple(_events(ask, end, ups, locks, rooms, shocks, half)),
+        events=tuple(_events(ask, end, ups, locks, rooms, held, shocks, half)),
         waits_for=tuple(waits),
     )
 
@@ -188,6 +216,22 @@ def _maybe(function: Callable[[], T], waits: list[str]) -> T | None:
     return None
 
 
+def _lines_left(ask: Ask, end: End, bumps: "Array") -> tuple[LineLeft, ...]:
+    axis, locks = steering(ask, end)
+    ends = {each.key: each for each in ends_of_lines(ask, end)}
+    return tuple(
+        LineLeft(line.name, None, None, (line.left_mm,))
+        if (held := ends.get(line.key)) is None
+        else LineLeft(
+            line.name,
+            Held(*held.frame),
+            Held(*held.axle),
+            tuple(round(least_left(held, axis, float(bump), locks), 1) for bump in bumps),
+        )
+        for line in lines(ask, end)
+    )
+
+
 def _shock_left(ask: Ask, end: End, ups: "Array") -> tuple[ShockLeft, ...]:
     shock = shock_of(ask, end)
     k = stroke_of(ask, end)
@@ -223,6 +267,7 @@ def _events(
     ups: "Array",
     locks: "Array",
     rooms: list[Room],
+    held: tuple[LineLeft, ...],
     shocks: tuple[ShockLeft, ...] | None,
     half: tuple[float, ...] | None,
 ) -> Iterator[Event]:
@@ -238,6 +283,12 @@ def _events(
             at = first if least <= 0 else (i, j)
             says = "touches" if least <= 0 else f"comes within {least:.0f} mm"
             found.append(Event(float(ups[at[0]]), float(locks[at[1]]), f"{room.name} {says}", least <= 0))
+    for line in held:
+        least = min(line.left_mm)
+        if least < SLACK_MM:
+            at_up = float(ups[line.left_mm.index(least)])
+            says = f"keeps {least:.0f} mm" if least >= 0 else f"is {-least:.0f} mm too short"
+            found.append(Event(at_up, 0.0, f"{line.name} {says}", least < 0))
     closed = [i for i, left in enumerate(shocks or ()) if left.closing_mm <= 0]
     opened = [i for i, left in enumerate(shocks or ()) if left.opening_mm <= 0]
     if closed:

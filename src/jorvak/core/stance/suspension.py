@@ -10,8 +10,6 @@ from jorvak.core.stance.results import added_corner_kg, axle_lift, sprung_corner
 from jorvak.core.stance.shock import ShockIn, ShockOut, shock
 from jorvak.core.stance.spring import SpringCornerIn, SpringOut, spring
 
-HOSE_SLACK_MM = 20.0
-
 
 @record(frozen=True, slots=True)
 class Travel:
@@ -41,14 +39,6 @@ class Shock:
     travel: Travel
     bump_spare_mm: float
     droop_spare_mm: float
-
-
-@record(frozen=True, slots=True)
-class Hose:
-    """A brake hose at full droop: what it has left, and what of that is beyond the slack that it needs."""
-
-    left_mm: float
-    spare_mm: float
 
 
 @record(frozen=True, slots=True)
@@ -141,13 +131,6 @@ def stroke_of(ask: Ask, end: End) -> float:
     """Stroke of the shock at one end for each millimetre at the wheel."""
     lean = ask.maybe(f"{end}_suspension.shock_lean_deg") or 0.0
     return float(ask.typical(f"{end}_suspension.motion_ratio")) * math.cos(math.radians(lean))
-
-
-def hose(ask: Ask, end: End) -> Hose:
-    """The brake hose at one end: a spacer on a strut lowers its droop stop too. Raises Missing."""
-    at = f"{end}_suspension"
-    left = ask.need(f"{at}.hose_spare_mm") - strut_lowered_mm(ask, end) + ask.more(f"{at}.strap_mm")
-    return Hose(left, left - HOSE_SLACK_MM)
 
 
 def flex(ask: Ask) -> Flex:

@@ -81,6 +81,8 @@ def tyre_room(given: TyreRoomIn) -> TyreRoomOut:
 
 
 Vector = tuple[float, float, float]
+Axis = tuple[float, float, float, float]
+"""A unit vector, and how far outboard it passes the wheel's centre."""
 Smallest = tuple[float, float, float]
 """A gap and the bump and lock at which it is."""
 Cells = list[tuple[int, int]]
@@ -177,22 +179,9 @@ def smallest_from(given: TyreRoomIn, place: Vector, cell: tuple[int, int]) -> Sm
         row, column = best
 
 
-def _gap(
-    given: TyreRoomIn,
-    axis: tuple[float, float, float, float],
-    place: Vector,
-    bump_mm: float,
-    steer_deg: float,
-) -> float:
+def _gap(given: TyreRoomIn, axis: Axis, place: Vector, bump_mm: float, steer_deg: float) -> float:
     """``_gaps`` of the new tyre for one point at one place: without NumPy, which for one is many times quicker."""
-    ax, ay, az, through_y = axis
-    rx, ry, rz = place[0], place[1] - through_y, place[2] - bump_mm
-    turn = math.radians(steer_deg)
-    cos, sin = math.cos(turn), math.sin(turn)
-    along = (ax * rx + ay * ry + az * rz) * (1 - cos)
-    x = rx * cos + (ay * rz - az * ry) * sin + ax * along
-    y = ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y
-    z = rz * cos + (ax * ry - ay * rx) * sin + az * along
+    x, y, z = turned(axis, (place[0], place[1], place[2] - bump_mm), math.radians(steer_deg))
     out = math.hypot(x, z) - given.new.radius_mm
     aside = abs(y - given.new.shift_mm) - given.new.width_mm / 2
     if out <= 0 and aside <= 0:
@@ -200,11 +189,31 @@ def _gap(
     return math.hypot(max(out, 0.0), max(aside, 0.0))
 
 
-def _axis(given: TyreRoomIn) -> tuple[float, float, float, float]:
-    """The steering axis as a unit vector, and where it passes through the wheel's plane of y."""
-    kpi, caster = math.radians(given.kpi_deg), math.radians(given.caster_deg)
+def turned(axis: Axis, place: Vector, turn: float) -> Vector:
+    """A place turned about the steering axis by so many radians.
+
+    Leading edge out turns a place, seen from the wheel, by that angle; what sits on the wheel by its opposite.
+    """
+    ax, ay, az, through_y = axis
+    rx, ry, rz = place[0], place[1] - through_y, place[2]
+    cos, sin = math.cos(turn), math.sin(turn)
+    along = (ax * rx + ay * ry + az * rz) * (1 - cos)
+    return (
+        rx * cos + (ay * rz - az * ry) * sin + ax * along,
+        ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y,
+        rz * cos + (ax * ry - ay * rx) * sin + az * along,
+    )
+
+
+def _axis(given: TyreRoomIn) -> Axis:
+    return steering_axis(given.kpi_deg, given.caster_deg, given.scrub_radius_mm, given.static_radius_mm)
+
+
+def steering_axis(kpi_deg: float, caster_deg: float, scrub_radius_mm: float, static_radius_mm: float) -> Axis:
+    """The steering axis as a unit vector, and where it passes the wheel's centre outboard of it, at its height."""
+    kpi, caster = math.radians(kpi_deg), math.radians(caster_deg)
     tilt = math.hypot(math.tan(caster), math.tan(kpi), 1.0)
-    through_y = -(given.scrub_radius_mm + given.static_radius_mm * math.tan(kpi))
+    through_y = -(scrub_radius_mm + static_radius_mm * math.tan(kpi))
     return math.tan(caster) / tilt, -math.tan(kpi) / tilt, 1.0 / tilt, through_y
 
 

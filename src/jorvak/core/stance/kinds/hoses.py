@@ -1,5 +1,7 @@
 """Longer brake hoses, cables or breathers on an axle."""
 
+from typing import Literal
+
 from pydantic import Field
 
 from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
@@ -11,18 +13,38 @@ from jorvak.core.work.jobs import Job, job
 class Hoses(Frozen):
     longer_mm: LengthMm = Field(description="longer by", examples=["60"])
     axle: Where = Field("both", description="where")
+    what: Literal["hose", "cable", "breather"] = Field("hose", description="which line")
+
+
+NAMES = {"hose": "hoses", "cable": "brake cable", "breather": "breather"}
 
 
 def title(fields: Hoses) -> str:
-    return f"hoses {fields.longer_mm:+g}, {where_said(fields.axle)}"
+    return f"{NAMES[fields.what]} {fields.longer_mm:+g}, {where_said(fields.axle)}"
 
 
 def effect(fields: Hoses, before: Figures) -> dict[str, Figure | None]:
-    paths = [f"{end}_suspension.hose_spare_mm" for end in ends_of(fields.axle)]
+    paths = [
+        path
+        for end in ends_of(fields.axle)
+        for path in (f"{end}_suspension.{fields.what}_spare_mm", f"{end}_lines.{fields.what}_length_mm")
+    ]
     return {path: added(before, path, fields.longer_mm) for path in paths if path in before}
 
 
 def jobs(fields: Hoses) -> tuple[Job, ...]:
+    if fields.what != "hose":
+        return (
+            job(
+                f"Change the {NAMES[fields.what]}, {where_said(fields.axle)}",
+                1.0,
+                (
+                    "Length and ends against the old one before it comes off.",
+                    "Full droop: 20 mm of slack, nothing rubs, no kink at full bump.",
+                ),
+                ("stands", *(("brakes",) if fields.what == "cable" else ())),
+            ),
+        )
     return (
         job(
             f"Change the hoses, {where_said(fields.axle)}",

@@ -7,8 +7,9 @@ from jorvak.core.findings import Finding, Here, Place, Settle, add, measure_firs
 from jorvak.core.results import Result
 from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.kinds.bump_stops import BumpStops
+from jorvak.core.stance.kinds.hoses import Hoses
 from jorvak.core.stance.kinds.straps import Straps
-from jorvak.core.stance.suspension import HOSE_SLACK_MM
+from jorvak.core.stance.lines import SLACK_MM
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 UNEVEN_MM = 5.0
@@ -90,25 +91,41 @@ def springs(here: Here) -> Iterator[Finding]:
 def hose_short(here: Here) -> Iterator[Finding]:
     """Hose, cable or breather at full droop and full lock, less the slack that it needs."""
     for end in ENDS:
-        result, path = _of(here, end, "hose"), f"{end}_suspension.hose_spare_mm"
-        if result.value is None or not (_touched(here, end) or path in here.moment.set_by):
-            continue
-        off = result.off("spare_mm")
-        severity = room(result.value.spare_mm, off)
-        if severity is None:
-            continue
-        yield here.finding(
-            "hose-short",
-            severity,
-            f"The {end} brake hose keeps {here.mm(result.value.left_mm)}{here.near_mm(off)} at full droop; it needs {here.mm(HOSE_SLACK_MM)} of slack.",
-            PLACES[end],
-            result=result,
-            settled_by=(
-                Settle(text="Measure it with the axle hanging and the lock full", figure=path),
-                Settle(text="Longer hoses, with the old ones' thread and seat"),
-            ),
-            subject=end,
-        )
+        result = _of(here, end, "lines")
+        for i, line in enumerate(result.value or ()):
+            measured, length = f"{end}_suspension.{line.key}_spare_mm", f"{end}_lines.{line.key}_length_mm"
+            if not (_touched(here, end) or {measured, length} & here.moment.set_by.keys()):
+                continue
+            off = result.off(f"{i}.spare_mm")
+            severity = room(line.spare_mm, off)
+            if severity is None:
+                continue
+            where = "where its ends are furthest apart" if line.on_its_way else "at full droop"
+            keeps = (
+                f"keeps {here.mm(line.left_mm)}"
+                if line.left_mm >= 0
+                else f"is {here.mm(-line.left_mm)} too short"
+            )
+            longer = round(max(-line.spare_mm, 0.0) + off)
+            yield here.finding(
+                "hose-short",
+                severity,
+                f"The {end} {line.name} {keeps}{here.near_mm(off)} {where}; it needs {here.mm(SLACK_MM)} of slack.",
+                PLACES[end],
+                result=result,
+                settled_by=(
+                    Settle(
+                        text="Measure it with the axle hanging and the lock full",
+                        figure=length if line.on_its_way else measured,
+                    ),
+                    add(
+                        "hoses",
+                        Hoses(longer_mm=longer, axle=end, what=line.key),
+                        ", thread and seat as the old ones'",
+                    ),
+                ),
+                subject=end if line.key == "hose" else f"{end} {line.key}",
+            )
 
 
 def sides_unlike(here: Here) -> Iterator[Finding]:
@@ -145,7 +162,7 @@ def _touched(here: Here, end: End) -> bool:
     Load that sags it moves neither its stops nor what is left at them.
     """
     own = (path for path in here.moment.set_by if path.startswith(f"{end}_suspension."))
-    return any(not path.endswith(".hose_spare_mm") for path in own)
+    return any(not path.endswith("_spare_mm") for path in own)
 
 
 def _of(here: Here, end: End, what: str) -> Result[Any]:
