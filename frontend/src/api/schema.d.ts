@@ -1391,9 +1391,9 @@ export interface components {
             /**
              * Tip Limit Deg
              * @description over the rear axle
-             * @default 0
+             * @default null
              */
-            tip_limit_deg: number;
+            tip_limit_deg: number | null;
             /**
              * Torque Limit Deg
              * @description by torque; 90 where it could stand upright
@@ -4754,9 +4754,9 @@ export interface components {
             /**
              * Present Gap Mm
              * @description of the present tyre
-             * @default 0
+             * @default null
              */
-            present_gap_mm: number;
+            present_gap_mm: number | null;
             /**
              * Verdict
              * @description by the doubt alone
@@ -4978,9 +4978,9 @@ export interface components {
             /**
              * Ok
              * @description not above the safe speed
-             * @default false
+             * @default null
              */
-            ok: boolean;
+            ok: boolean | null;
             /**
              * Safe Rpm
              * @description three quarters of that
@@ -4989,9 +4989,9 @@ export interface components {
             /**
              * Shaft Rpm
              * @description at that road speed
-             * @default 0
+             * @default null
              */
-            shaft_rpm: number;
+            shaft_rpm: number | null;
         };
         /** ShaftTried */
         ShaftTried: {
@@ -5899,9 +5899,9 @@ export interface components {
             /**
              * Shear Mpa
              * @description in the tube
-             * @default 0
+             * @default null
              */
-            shear_mpa: number;
+            shear_mpa: number | null;
         };
         /**
          * Totals
@@ -6095,27 +6095,27 @@ export interface components {
             /**
              * Capacity Kg
              * @description what the pressure in use carries
-             * @default 0
+             * @default null
              */
-            capacity_kg: number;
+            capacity_kg: number | null;
             /**
              * Floor Governs
              * @description the floor for the road asks for more than the load does
-             * @default false
+             * @default null
              */
-            floor_governs: boolean;
+            floor_governs: boolean | null;
             /**
              * Margin Kg
              * @description left, against that capacity or the rated load
-             * @default 0
+             * @default null
              */
-            margin_kg: number;
+            margin_kg: number | null;
             /**
              * Over
              * @description the load is more than that
-             * @default false
+             * @default null
              */
-            over: boolean;
+            over: boolean | null;
             /**
              * Pressure Kpa
              * @description what carries the load; null above max_load_kg
@@ -6386,9 +6386,9 @@ export interface components {
             /**
              * New Scrub Radius Mm
              * @description at the ground
-             * @default 0
+             * @default null
              */
-            new_scrub_radius_mm: number;
+            new_scrub_radius_mm: number | null;
             /**
              * Outer Edge Change Mm
              * @description positive: further out, towards the fender lip

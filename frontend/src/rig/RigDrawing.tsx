@@ -273,10 +273,13 @@ function Frameline({
   );
 }
 
+const STACK = 4;
+
 function MarkOnRig({ mark, f, body, here }: { mark: Mark; f: Frame; body: Silhouette; here: Outline }) {
   const radius = here.rear?.static_radius_mm ?? TYPICAL_RADIUS * body.wheelbase;
-  // Several findings at one place stand above one another.
-  const above = (mark.above * 21) / f.k;
+  // Several findings at one place stand above one another, and beside one another where they are many.
+  const above = ((mark.above % STACK) * 21) / f.k;
+  const beside = Math.floor(mark.above / STACK) * 21;
   const places: Record<Finding["place"], Spot[]> = {
     "front-axle": [[0, radius + above]],
     "rear-axle": [[body.wheelbase, radius + above]],
@@ -296,7 +299,8 @@ function MarkOnRig({ mark, f, body, here }: { mark: Mark; f: Frame; body: Silhou
   return (
     <>
       {places[mark.place].map(([x, z], i) => {
-        const at = { x: f.x(x), y: f.y(z) };
+        const inwards = x < body.wheelbase / 2 ? 1 : -1;
+        const at = { x: f.x(x) + inwards * beside, y: f.y(z) };
         return (
           <g
             key={i}

@@ -211,7 +211,7 @@ function SlipTable({ line, result, changed }: TableProps) {
     rows.push([
       `whirls at ${Math.round(line.whirl.critical_rpm)} rpm, safe to`,
       `${Math.round(line.whirl.safe_rpm)} rpm`,
-      line.whirl.shaft_rpm > line.whirl.safe_rpm,
+      line.rpm > line.whirl.safe_rpm,
     ]);
   if (line.gap_left_mm !== null)
     rows.push([

@@ -47,6 +47,9 @@ export function GearChart({ found, here, waits }: Props) {
   const idle = number("engine.idle_rpm");
   const topGear = here.gears[here.gears.length - 1];
   const atCruise = topGear?.rpm[0] ?? 0;
+  // Clear of the line of idling and of what stands under it.
+  const middle = (y(0) + y(atCruise)) / 2 - 4;
+  const beside = idle !== undefined && Math.abs(middle - y(idle)) < 26 ? y(idle) - 8 : middle;
   const cruiseWritten = Object.values(write(cruise, "speed_kmh")).join(" ");
   const speedTicks = ticks([0, top], width > 480 ? 8 : 5, "speed_kmh");
   return (
@@ -109,7 +112,7 @@ export function GearChart({ found, here, waits }: Props) {
               stroke="var(--quiet)"
               strokeDasharray="2 4"
             />
-            <text x={x(top) - 4} y={y(idle) - 4} textAnchor="end" fontSize={12} fill="var(--quiet)">
+            <text x={x(top) - 4} y={y(idle) + 14} textAnchor="end" fontSize={12} fill="var(--quiet)">
               idle {idle}
             </text>
           </g>
@@ -152,7 +155,7 @@ export function GearChart({ found, here, waits }: Props) {
           <circle cx={x(cruise)} cy={y(atCruise)} r={5} fill="var(--oxide)" />
           <text
             x={x(cruise) + 8}
-            y={(y(0) + y(atCruise)) / 2 - 4}
+            y={beside}
             fontSize={15}
             fontWeight={700}
             fill="var(--oxide)"

@@ -111,7 +111,7 @@ function Climbing() {
               ] as const
             ).map(
               ([label, deg]) =>
-                deg !== undefined && (
+                deg != null && (
                   <div key={label} className="flex justify-between border-b border-hair py-1">
                     <dt className="text-quiet">{label}</dt>
                     <dd className="font-semibold">{deg.toFixed(0)}°</dd>

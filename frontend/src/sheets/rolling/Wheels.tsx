@@ -321,8 +321,8 @@ function StandRow({
   ];
   if (end === "front")
     rows.push([
-      fit.new_scrub_radius_mm === undefined ? "scrub radius changes by" : "scrub radius",
-      fit.new_scrub_radius_mm === undefined
+      fit.new_scrub_radius_mm == null ? "scrub radius changes by" : "scrub radius",
+      fit.new_scrub_radius_mm == null
         ? mm(fit.scrub_radius_change_mm, true)
         : `${mm(fit.new_scrub_radius_mm - fit.scrub_radius_change_mm)} → ${mm(fit.new_scrub_radius_mm)}` +
           off("fit.new_scrub_radius_mm"),

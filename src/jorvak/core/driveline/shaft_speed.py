@@ -25,8 +25,8 @@ class ShaftSpeedIn(Given):
 class ShaftSpeedOut(Answer):
     critical_rpm: float = Field(description="where it whirls")
     safe_rpm: float = Field(description="three quarters of that")
-    shaft_rpm: float = Field(0.0, description="at that road speed")
-    ok: bool = Field(False, description="not above the safe speed")
+    shaft_rpm: float | None = Field(None, description="at that road speed")
+    ok: bool | None = Field(None, description="not above the safe speed")
 
 
 def shaft_speed(given: ShaftSpeedIn) -> ShaftSpeedOut:

@@ -33,7 +33,7 @@ class TorquePathOut(Answer):
     shaft_nm: float = Field(description="the smaller; shock is several times this")
     governs: Literal["engine", "grip"] = Field(description="which; equal: engine")
     half_shaft_nm: float = Field(description="with a lock one wheel may get all of it")
-    shear_mpa: float = Field(0.0, description="in the tube")
+    shear_mpa: float | None = Field(None, description="in the tube")
 
 
 def torque_path(given: TorquePathIn) -> TorquePathOut:

@@ -21,7 +21,7 @@ class VibrationOut(Answer):
     shaft_2x_hz: float = Field(description="twice a shaft turn: joint angles")
     engine_hz: float = Field(description="once an engine turn")
     engine_rpm: float = Field(description="the same per minute")
-    firing_hz: float = Field(0.0, description="engine × cylinders/2")
+    firing_hz: float | None = Field(None, description="engine × cylinders/2")
 
 
 def vibration(given: VibrationIn) -> VibrationOut:

@@ -30,7 +30,7 @@ class ClimbOut(Answer):
     tractive_n: float = Field(description="pull at the tyres by torque")
     torque_limit_deg: float = Field(description="by torque; 90 where it could stand upright")
     traction_limit_deg: float = Field(description="by grip; below 0 it does not move on the level")
-    tip_limit_deg: float = Field(0.0, description="over the rear axle")
+    tip_limit_deg: float | None = Field(None, description="over the rear axle")
     climb_deg: float = Field(description="the smallest: a limit, never a recommendation")
     climb_pct: float = Field(description="the same as a grade")
     limited_by: Literal["traction", "torque", "tip"] = Field(description="the first of these where equal")

@@ -23,10 +23,12 @@ class TyreLoadIn(Given):
 
 class TyreLoadOut(Answer):
     pressure_kpa: float | None = Field(None, description="what carries the load; null above max_load_kg")
-    floor_governs: bool = Field(False, description="the floor for the road asks for more than the load does")
-    capacity_kg: float = Field(0.0, description="what the pressure in use carries")
-    margin_kg: float = Field(0.0, description="left, against that capacity or the rated load")
-    over: bool = Field(False, description="the load is more than that")
+    floor_governs: bool | None = Field(
+        None, description="the floor for the road asks for more than the load does"
+    )
+    capacity_kg: float | None = Field(None, description="what the pressure in use carries")
+    margin_kg: float | None = Field(None, description="left, against that capacity or the rated load")
+    over: bool | None = Field(None, description="the load is more than that")
 
 
 def tyre_load(given: TyreLoadIn) -> TyreLoadOut:

@@ -39,7 +39,7 @@ class WheelFitOut(Answer):
     outer_edge_change_mm: float = Field(description="positive: further out, towards the fender lip")
     track_change_mm: float = Field(description="positive: wider")
     scrub_radius_change_mm: float = Field(description="positive: further outboard")
-    new_scrub_radius_mm: float = Field(0.0, description="at the ground")
+    new_scrub_radius_mm: float | None = Field(None, description="at the ground")
 
 
 def wheel_fit(given: WheelFitIn) -> WheelFitOut:

@@ -66,7 +66,7 @@ class RoomPoint(Answer):
     gap_mm: float = Field(description="the smallest, less the allowance; below 0 it is inside the tyre")
     doubt_mm: float = Field(description="of point and tyre together")
     at: RoomAt = Field(description="where that is")
-    present_gap_mm: float = Field(0.0, description="of the present tyre")
+    present_gap_mm: float | None = Field(None, description="of the present tyre")
     verdict: Literal["clear", "touch", "too-close"] = Field(description="by the doubt alone")
 
 

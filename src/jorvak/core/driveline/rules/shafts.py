@@ -177,13 +177,13 @@ def shaft_whirls(here: Here) -> Iterator[Finding]:
             continue
         off = result.off("whirl.critical_rpm")
         severity: Severity | None = beyond(
-            whirl.shaft_rpm - WHIRLS_AT * whirl.critical_rpm, WHIRLS_AT * off
-        ) or beyond(whirl.shaft_rpm - whirl.safe_rpm, 0.0, "watch")
+            line.rpm - WHIRLS_AT * whirl.critical_rpm, WHIRLS_AT * off
+        ) or beyond(line.rpm - whirl.safe_rpm, 0.0, "watch")
         if severity is not None:
             yield here.finding(
                 "shaft-whirls",
                 severity,
-                f"{_named(end)}: {whirl.shaft_rpm:.0f} rpm at {here.said(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}.",
+                f"{_named(end)}: {line.rpm:.0f} rpm at {here.said(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}.",
                 PLACES[end],
                 result=result,
                 settled_by=(Settle(text="A larger tube, a shorter shaft with a centre bearing, or a lower fastest speed"),),
