@@ -120,7 +120,10 @@ function Beside({ beside }: { beside: SideBySide }) {
             plan {swap.title}
           </button>
           <span className="text-quiet">
-            with what is known of it: {Object.keys(swap.fields).map(words).join(", ")}
+            with what is known of it:{" "}
+            {Object.keys(swap.fields)
+              .map((field) => words(field) + (field.endsWith("_mm") ? " length" : ""))
+              .join(", ")}
           </span>
         </p>
       )}

@@ -96,7 +96,7 @@ export function Sizes() {
       )}
       {rows.length > 0 && <Circles sizes={rows} />}
       <div className="overflow-x-auto">
-        <table className="cond w-full whitespace-nowrap [&_td]:pl-3 [&_th]:pl-3 [&_th]:whitespace-normal">
+        <table className="cond w-full whitespace-nowrap [&_td]:pl-2.5 [&_th]:pl-2.5 [&_th]:whitespace-normal">
           <thead>
             <tr className="border-b border-ink align-bottom">
               <th className="text-left font-normal text-quiet">size</th>
@@ -115,7 +115,6 @@ export function Sizes() {
                   </button>
                 </th>
               ))}
-              <th className="text-right font-normal text-quiet">rim</th>
               <td />
             </tr>
           </thead>
@@ -127,6 +126,11 @@ export function Sizes() {
                   {size.tyre.load_index !== null && (
                     <span className="font-normal text-quiet"> {size.tyre.load_index}</span>
                   )}
+                  <span
+                    className={`block text-sm font-normal ${size.rim === "first guess outside" ? "text-oxide" : "text-quiet"}`}
+                  >
+                    rim: {size.rim}
+                  </span>
                 </td>
                 {COLUMNS.map((column) => {
                   const value = size[column.key];
@@ -143,11 +147,6 @@ export function Sizes() {
                     </td>
                   );
                 })}
-                <td
-                  className={`whitespace-normal ${size.rim === "first guess outside" ? "text-oxide" : "text-quiet"}`}
-                >
-                  {size.rim}
-                </td>
                 <td className="pl-3 whitespace-nowrap">
                   <button
                     className="link"
