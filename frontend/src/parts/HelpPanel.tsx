@@ -1,17 +1,21 @@
 import { KNOWN_LEGEND } from "./KnownMark";
 import { Panel } from "./Panel";
+import { SHEETS } from "./Spine";
 
 const KEYS: [string, string][] = [
   ["/", "type a change or a figure"],
   ["[   ]", "one step back, one step on"],
-  ["1 2 3 4", "Rig, Plan, Rolling, Trip"],
+  [`1 to ${SHEETS.length}`, SHEETS.map(({ name }) => name).join(", ")],
+  ["←   →", "the next view of a sheet, from its name; a slider a little further"],
+  ["t", "on a crossing: where it is tightest"],
+  ["e", "cycling: what happens next on the way"],
   ["Ctrl Z", "take back the last thing you did"],
   ["Ctrl Shift Z", "do it again"],
   ["u", "millimetres or inches"],
   ["n", "night bay or daylight"],
   ["h", "history"],
   ["?", "these keys"],
-  ["Esc", "close what is open"],
+  ["Esc", "close what is open; out of a field"],
 ];
 
 export function HelpPanel({ open, close }: { open: boolean; close: () => void }) {

@@ -136,6 +136,8 @@ function useKeys(open: Open, setOpen: (to: Open) => void) {
         return;
       }
       if (event.key === "Escape" && open && open !== "line") setOpen(undefined);
+      // Out of a field, so that single keys are the sheet's again.
+      if (event.key === "Escape" && typing && !target.closest("[role=dialog]")) target.blur();
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
       const goes = SHEETS[Number(event.key) - 1];
       const does: Record<string, () => void> = {
