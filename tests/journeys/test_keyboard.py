@@ -13,6 +13,9 @@ VIEWS = {
     "Stance": ["Height and springs", "Angles", "Links", "Cycling", "Crossing", "Tip and room above"],
 }
 MOST_TABS = 160
+# What a drawing says without a colour is black, and at night not there.
+BLACK_WORDS = """[...document.querySelectorAll("svg text")]
+    .filter((text) => getComputedStyle(text).fill === "rgb(0, 0, 0)").map((text) => text.textContent)"""
 
 
 @pytest.fixture(params=[(1280, 800, None), (820, 1180, NIGHT)], ids=["wide-day", "narrow-night"])
@@ -45,6 +48,7 @@ def walk_views(page: Page, sheet: str) -> Iterator[str]:
         expect(tab).to_have_attribute("aria-selected", "true")
         expect(page.get_by_role("tabpanel")).not_to_contain_text("Working it out.")
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), (sheet, view)
+        assert page.evaluate(BLACK_WORDS) == [], (sheet, view)
         yield view
 
 

@@ -77,7 +77,7 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
     lift.axle_rise_mm,
   ];
   const [low, high] = [Math.min(0, ...all) - 8, Math.max(20, ...all) + 8];
-  const y = (mm: number) => HEIGHT - 12 - ((mm - low) / (high - low)) * (HEIGHT - 32);
+  const y = (mm: number) => HEIGHT - 16 - ((mm - low) / (high - low)) * (HEIGHT - 36);
   const wide = Math.max(36, (width - 190) / 3);
   const signed = (value: number) => `${value > 0.5 ? "+" : ""}${write(value, "z_mm").text}`;
   const off = stance.lift.doubt?.[`${end}.frame_rise_mm`] ?? 0;
@@ -120,7 +120,7 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
               >
                 {signed(amount)}
               </text>
-              <text x={i * wide + wide / 2} y={HEIGHT - 1} textAnchor="middle" fill="var(--quiet)">
+              <text x={i * wide + wide / 2} y={HEIGHT - 4} textAnchor="middle" fill="var(--quiet)">
                 {name}
               </text>
             </g>
@@ -494,7 +494,7 @@ function WayRow({ way, take }: { way: Way; take: (draft: NonNullable<Way["draft"
           ))
         )}
       </td>
-      <td className="text-right">
+      <td className="text-right whitespace-nowrap">
         {way.draft && (
           <button className="link" onClick={() => way.draft && take(way.draft)}>
             plan it<span className="sr-only">: {way.draft.title}</span>
