@@ -5107,6 +5107,11 @@ export interface components {
             questions: components["schemas"]["KeptQuestion"][];
             /** Redo */
             redo: string | null;
+            /**
+             * Revision
+             * @description of the last write: what was worked out at another may be out of date
+             */
+            revision: number;
             speedometers: components["schemas"]["Speedometers"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;

@@ -48,7 +48,7 @@ function WorkingOf({ row }: { row: Headline }) {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
   const found = useQuery({
-    queryKey: ["working", sheet.id, row.key, stage, units, sheet.undo, sheet.version],
+    queryKey: ["working", sheet.id, row.key, stage, units, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/workings/{key}", {

@@ -87,6 +87,11 @@ class Journal:
         undo, redo = (row["what"] if row else None for row in found)
         return undo, redo
 
+    def last_of(self, connection: sqlite3.Connection, rig_id: int) -> int:
+        """The number of a rig's last line."""
+        row = connection.execute("SELECT max(id) FROM journal WHERE rig_id = ?", (rig_id,)).fetchone()
+        return int(row[0] or 0)
+
     def history(self, rig_id: int, most: int = 200) -> list[Entry]:
         """The latest lines of a rig's history, newest first."""
         with self.database.reading() as connection:

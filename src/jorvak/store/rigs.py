@@ -33,10 +33,14 @@ class RigLine:
 
 @dataclass(frozen=True)
 class RigRecord:
-    """A rig as it stands, with the version of each of its records, and what ``person`` could take back."""
+    """A rig as it stands, with the version of each of its records, and what ``person`` could take back.
+
+    ``revision`` is that of its last write, whoever made it: at one revision a rig is the same.
+    """
 
     id: int
     version: int
+    revision: int
     rig: Rig
     figure_versions: dict[str, int]
     change_versions: dict[int, int]
@@ -83,9 +87,11 @@ class Rigs:
                 for name in TABLES
             }
             undo, redo = self.journal.next_turns(connection, rig_id, person)
+            revision = self.journal.last_of(connection, rig_id)
         return RigRecord(
             id=rig_id,
             version=head["version"],
+            revision=revision,
             rig=_rig(head, noted, points, changes, records),
             figure_versions={row["path"]: row["version"] for row in noted},
             change_versions={row["id"]: row["version"] for row in changes},

@@ -150,6 +150,7 @@ class Sheet(BaseModel):
 
     id: int
     version: int
+    revision: int = Field(description="of the last write: what was worked out at another may be out of date")
     name: str
     vehicle: str
     form: Form
@@ -232,6 +233,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
     return Sheet(
         id=record.id,
         version=record.version,
+        revision=record.revision,
         name=rig.name,
         vehicle=rig.vehicle,
         form=rig.form,

@@ -21,7 +21,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
   const { units, person } = useSettings();
   const [trial, setTrial] = useState(NOTHING);
   const tried = useAsked({
-    queryKey: ["shaft", sheet.id, end, stage, trial, sheet.undo, sheet.figures, sheet.changes],
+    queryKey: ["shaft", sheet.id, end, stage, trial, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.POST("/api/rigs/{rig_id}/shafts/{end}", {

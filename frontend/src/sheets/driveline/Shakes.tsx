@@ -25,7 +25,7 @@ export function Shakes() {
   const [bump, setBump] = useState<"no" | "yes">("no");
   const gears = sheet.here.results.rolling.gears.value?.gears.length ?? 1;
   const shaking = useAsked({
-    queryKey: ["shakes", sheet.id, stage, units, speed, gear, range, tests, sheet.figures, sheet.changes],
+    queryKey: ["shakes", sheet.id, stage, units, speed, gear, range, tests, sheet.revision],
     queryFn: () =>
       answered(
         client.POST("/api/rigs/{rig_id}/shakes", {

@@ -24,7 +24,7 @@ export function Swap() {
     parts.find((part) => part.kind === kind && part.name !== after && part.place !== "donor")?.name ??
     "";
   const beside = useAsked({
-    queryKey: ["beside", sheet.id, before, after, sheet.parts],
+    queryKey: ["beside", sheet.id, before, after, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/side-by-side", {

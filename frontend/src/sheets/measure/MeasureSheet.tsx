@@ -18,7 +18,7 @@ export function MeasureSheet() {
   const { units, person } = useSettings();
   const [at, setAt] = useState(0);
   const found = useAsked({
-    queryKey: ["measure", sheet.id, stage, units, sheet.undo, sheet.version],
+    queryKey: ["measure", sheet.id, stage, units, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/measure", {

@@ -53,7 +53,7 @@ function Compared({ moments, names }: { moments: string[]; names: { value: strin
   const { units, person } = useSettings();
   const stages = moments.join(",");
   const found = useAsked({
-    queryKey: ["comparison", sheet.id, stages, units, sheet.undo, sheet.version],
+    queryKey: ["comparison", sheet.id, stages, units, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/comparison", {

@@ -80,7 +80,7 @@ function Options({ kept }: { kept: KeptQuestion }) {
   const { question } = kept;
   const [adding, setAdding] = useState<string>();
   const found = useAsked({
-    queryKey: ["comparison", sheet.id, question.key, units, sheet.undo, sheet.version],
+    queryKey: ["comparison", sheet.id, question.key, units, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/comparison", {

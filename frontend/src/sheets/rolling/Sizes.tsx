@@ -43,7 +43,7 @@ export function Sizes() {
   const [typed, setTyped] = useState("");
   const [by, setBy] = useState<Column>();
   const beside = useAsked({
-    queryKey: ["sizes", sheet.id, stage, sizes, sheet.figures, sheet.changes],
+    queryKey: ["sizes", sheet.id, stage, sizes, sheet.revision],
     queryFn: () =>
       answered(
         client.POST("/api/rigs/{rig_id}/sizes", {

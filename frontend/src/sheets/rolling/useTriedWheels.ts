@@ -17,7 +17,7 @@ export function useTriedWheels(end: "front" | "rear", stand: Stand) {
   const rim = wanted.rim ?? at.rim_width_in;
   const changed = offset !== at.offset_mm || rim !== at.rim_width_in;
   const trial = useAsked({
-    queryKey: ["stand", sheet.id, end, stage, offset, rim, sheet.figures, sheet.changes],
+    queryKey: ["stand", sheet.id, end, stage, offset, rim, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.POST("/api/rigs/{rig_id}/stands/{end}", {

@@ -29,7 +29,7 @@ export function Angles() {
   const asked = sheet.figures[`aims.${which}_deg`]?.value;
   const aim = wanted[which] ?? (typeof asked === "number" ? asked : undefined);
   const query = useAsked({
-    queryKey: ["angles", sheet.id, which, aim, raised, stage, sheet.figures, sheet.changes],
+    queryKey: ["angles", sheet.id, which, aim, raised, stage, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.GET("/api/rigs/{rig_id}/angles", {

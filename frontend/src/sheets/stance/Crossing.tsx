@@ -37,7 +37,7 @@ export function Crossing() {
     staleTime: Infinity,
   });
   const crossing = useAsked({
-    queryKey: ["crossing", sheet.id, ground, view, sheet.figures, sheet.changes],
+    queryKey: ["crossing", sheet.id, ground, view, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.POST("/api/rigs/{rig_id}/crossing", {
@@ -51,7 +51,7 @@ export function Crossing() {
       ),
   });
   const largest = useQuery({
-    queryKey: ["largest", sheet.id, "obstacle" in ground ? ground : null, view, sheet.figures, sheet.changes],
+    queryKey: ["largest", sheet.id, "obstacle" in ground ? ground : null, view, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.POST("/api/rigs/{rig_id}/crossing/largest", {

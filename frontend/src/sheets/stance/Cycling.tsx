@@ -20,7 +20,7 @@ function useCycle(end: "front" | "rear") {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
   return useAsked({
-    queryKey: ["cycle", sheet.id, end, stage, sheet.figures, sheet.changes, sheet.gaps],
+    queryKey: ["cycle", sheet.id, end, stage, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.GET("/api/rigs/{rig_id}/cycle/{end}", {

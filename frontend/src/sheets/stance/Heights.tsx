@@ -393,7 +393,7 @@ function WaysUp() {
   const [up, back] = [number(front || "0"), number(rear || "0")];
   const level = rear.trim() === "";
   const ways = useAsked({
-    queryKey: ["ways", sheet.id, up, back, level, stage, units, sheet.figures, sheet.changes],
+    queryKey: ["ways", sheet.id, up, back, level, stage, units, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.GET("/api/rigs/{rig_id}/ways-up", {

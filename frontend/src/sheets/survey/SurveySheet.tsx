@@ -35,7 +35,7 @@ export function SurveySheet() {
   const [zone, setZone] = useState<Zone>();
   const [open, setOpen] = useState<number>();
   const found = useAsked({
-    queryKey: ["survey", sheet.id, sheet.undo, sheet.survey.map((kept) => kept.version).join()],
+    queryKey: ["survey", sheet.id, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/survey", {

@@ -12,7 +12,7 @@ export function TripSheet() {
   const { sheet, setStage } = useBench();
   const { units, person } = useSettings();
   const trip = useAsked({
-    queryKey: ["trip", sheet.id, units, person, sheet.version, sheet.changes],
+    queryKey: ["trip", sheet.id, units, person, sheet.revision],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/trip", {
