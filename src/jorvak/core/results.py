@@ -510,11 +510,10 @@ def _worked_out(moment: Moment, ask: Ask, function: Callable[[Ask], T], with_dou
 
 def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask], T]) -> Result[T]:
     behind = _alone_behind(ask)
-    sources = {
-        key: source
-        for key, source in whole.own_sources().items()
-        if not any(key in each for each in behind.values())
-    }
+    sources = whole.own_sources()
+    for each in behind.values():
+        for key in each:
+            del sources[key]
     sources |= {middle_key(name): Doubted(0.0, math.hypot(*offs.values())) for name, offs in behind.items()}
 
     def run(moves: Mapping[str, float]) -> T | None:
@@ -522,10 +521,6 @@ def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask],
 
     # Findings weigh each number against its ± themselves: verdicts need not be tried at every corner.
     spread = spread_of(bare.value, run, sources, together=False)
-    figures = {key: (path, as_found)
-               for noted, as_found in ((whole.found, True), (whole.here, False))
-               for path, figure in noted.items() if spec_of(path).shape == "size"
-               for key in (size_key(figure.value, source) for source in SIZE_SOURCES)}  # fmt: skip
     doubt = {said(place): off for place, off in spread.by.items() if off > ROUNDING}
     return Result(
         bare.value,
@@ -537,8 +532,7 @@ def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask],
         doubt_from=WhenAsked(
             {said(place): place for place in spread.shares if said(place) in doubt},
             lambda place: tuple(
-                _share(name, share, figures, whole.shares)
-                for name, share in _unfolded(spread.shares[place], behind)
+                _share(name, share, whole) for name, share in _unfolded(spread.shares[place], behind)
             ),
         ),
         unsure=tuple(said(place) for place in spread.unsure),
@@ -550,6 +544,8 @@ def _alone_behind(ask: Ask) -> dict[str, dict[str, float]]:
 
     What a result also asks for itself, or through another middle, moves with all that it moves.
     """
+    if not ask.middles:
+        return {}
     times = Counter(list(ask.own_sources()))
     for part in ask.middles.values():
         times.update(list(part.sources))
@@ -573,15 +569,19 @@ def _unfolded(
     return sorted(whole, key=lambda each: -each[1])
 
 
-def _share(
-    name: str, share: float, sizes: Mapping[str, tuple[str, bool]], of_no_figure: Mapping[str, float]
-) -> Share:
-    if name in of_no_figure:
+def _share(name: str, share: float, whole: Ask) -> Share:
+    if name in whole.shares:
         return Share(name, None, share)
     if name == SCALE:
         return Share("the scale itself", "body.front_axle_kg", share)
-    if name in sizes:
-        return Share(f"catalogue size {name}", sizes[name][0], share, sizes[name][1])
+    if name in whole.sizes:
+        path, as_found = next(
+            (path, as_found)
+            for noted, as_found in ((whole.here, False), (whole.found, True))
+            for path, figure in reversed(noted.items())
+            if spec_of(path).shape == "size" and name.startswith(f"{designation(figure.value)}, ")
+        )
+        return Share(f"catalogue size {name}", path, share, as_found)
     path = name.removesuffix(AS_FOUND)
     if path.rsplit(".", 1)[-1].isdigit():
         path = path.rsplit(".", 1)[0]

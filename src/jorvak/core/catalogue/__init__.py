@@ -58,6 +58,7 @@ def catalogue() -> dict[str, FigureSpec]:
 
 
 @lru_cache(maxsize=4096)
+@lru_cache(maxsize=4096)
 def spec_of(path: str) -> FigureSpec:
     """The specification of the figure at ``path``. Raises BadFigure where no such figure exists."""
     if path in catalogue():

@@ -1,5 +1,6 @@
 """Springs, shocks and hoses at the ends of their travel, and sides that are not alike."""
 
+import math
 from collections.abc import Iterator
 from typing import Any
 
@@ -31,7 +32,7 @@ def shocks(here: Here) -> Iterator[Finding]:
             severity = room(getattr(result.value, place), off)
             if severity is None:
                 continue
-            by = round(more_mm + off)
+            by = max(math.ceil(more_mm + off), 1)
             settle = (
                 add("bump-stops", BumpStops(longer_mm=by, axle=end))
                 if what == "bump"
@@ -106,7 +107,7 @@ def hose_short(here: Here) -> Iterator[Finding]:
                 if line.left_mm >= 0
                 else f"is {here.mm(-line.left_mm)} too short"
             )
-            longer = round(max(-line.spare_mm, 0.0) + off)
+            longer = max(math.ceil(off - min(line.spare_mm, 0.0)), 1)
             yield here.finding(
                 "hose-short",
                 severity,
