@@ -10,7 +10,6 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import ClassVar, Literal
 
-from jorvak.core.calculation import Refused
 from jorvak.core.driveline.shaft import ShaftOut, runs
 from jorvak.core.driveline.shaft_slip import (
     MIN_COLLAPSE_MM,
@@ -23,6 +22,7 @@ from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft
 from jorvak.core.record import record
 from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.results import End, circumference_mm, static_radius_mm
+from jorvak.core.stance.linkage import arms_turned_deg
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
 
 Place = Literal["bump", "ride", "droop"]
@@ -246,15 +246,7 @@ def _turned_deg(ask: Ask, end: End) -> float:
     """
     if end == "rear":
         return 0.0
-    caster, before = ask.maybe("steering.caster_deg"), ask.maybe("steering.caster_deg", as_found=True)
-    gained = 0.0 if caster is None or before is None else caster - before
-    length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
-    if length is None or drop is None:
-        return float(gained)
-    lift = axle_lift(ask, "front").suspension_lift_mm
-    if abs(drop + lift) >= length or abs(drop) >= length:
-        raise Refused("steering.arm_length_mm", "The radius arm is shorter than what it has to reach down.")
-    return float(gained - math.degrees(math.asin((drop + lift) / length) - math.asin(drop / length)))
+    return ask.more("steering.caster_deg") - (arms_turned_deg(ask) or 0.0)
 
 
 def _travel(ask: Ask, end: End) -> dict[Place, float]:

@@ -25,13 +25,17 @@ def caster(given: CasterIn) -> CasterOut:
 
     Raises Refused on ``drop_mm`` or ``lift_mm`` where the arms do not reach.
     """
-    after = given.drop_mm + given.lift_mm
-    for field, drop in (("drop_mm", given.drop_mm), ("lift_mm", after)):
-        if abs(drop) >= given.arm_length_mm:
-            raise Refused(field, f"Arms of {given.arm_length_mm:g} mm do not reach {abs(drop):g} mm down.")
-    length = given.arm_length_mm
-    rotation = math.degrees(math.asin(after / length) - math.asin(given.drop_mm / length))
+    rotation = turned_deg(given.arm_length_mm, given.drop_mm, given.lift_mm)
     return CasterOut(rotation_deg=rotation, caster_deg=given.caster_deg - rotation, pinion_up_deg=rotation)
+
+
+def turned_deg(arm_length_mm: float, drop_mm: float, lift_mm: float) -> float:
+    """How far arms that steepen turn their axle, its pinion up. Raises Refused on ``drop_mm`` or ``lift_mm``."""
+    after = drop_mm + lift_mm
+    for field, drop in (("drop_mm", drop_mm), ("lift_mm", after)):
+        if abs(drop) >= arm_length_mm:
+            raise Refused(field, f"Arms of {arm_length_mm:g} mm do not reach {abs(drop):g} mm down.")
+    return math.degrees(math.asin(after / arm_length_mm) - math.asin(drop_mm / arm_length_mm))
 
 
 CALCULATION = Calculation(

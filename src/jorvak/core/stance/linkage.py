@@ -5,7 +5,7 @@ import math
 from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.stance.balance import centre_of_gravity
-from jorvak.core.stance.caster import CasterIn, caster
+from jorvak.core.stance.caster import turned_deg
 from jorvak.core.stance.four_link import FourLinkIn, FourLinkOut, Link, LinkEnd, four_link
 from jorvak.core.stance.half_shaft import HalfShaftIn, HalfShaftOut, half_shaft
 from jorvak.core.stance.results import axle_lift, tyre_rise
@@ -91,16 +91,8 @@ def caster_here(ask: Ask) -> CasterHere:
     """Caster at a stage: arms turn the axle as they steepen; without them it loses the change in rake. Raises Missing."""
     found = ask.need("steering.caster_deg", as_found=True)
     gained = ask.more("steering.caster_deg")
-    length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
-    on_arms = length is not None and drop is not None
-    if on_arms:
-        lowered = ask.more("front_suspension.arm_drop_bracket_mm")
-        lift = axle_lift(ask, "front").suspension_lift_mm - lowered
-        turned = caster(
-            CasterIn(arm_length_mm=length, drop_mm=drop, lift_mm=lift, caster_deg=found)
-        ).rotation_deg
-    else:
-        turned = rake_change_deg(ask)
+    by_arms = arms_turned_deg(ask)
+    turned = rake_change_deg(ask) if by_arms is None else by_arms
     lowest = ask.maybe("steering.caster_low_deg")
     return CasterHere(
         found_deg=found,
@@ -110,8 +102,17 @@ def caster_here(ask: Ask) -> CasterHere:
         pinion_up_deg=turned - gained,
         lowest_deg=found - BELOW_FOUND_DEG if lowest is None else lowest,
         lowest_noted=lowest is not None,
-        on_arms=on_arms,
+        on_arms=by_arms is not None,
     )
+
+
+def arms_turned_deg(ask: Ask) -> float | None:
+    """How far radius arms that steepen have turned the front axle, its pinion up; None where it has none that are known."""
+    length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
+    if length is None or drop is None:
+        return None
+    lowered = ask.more("front_suspension.arm_drop_bracket_mm")
+    return turned_deg(length, drop, axle_lift(ask, "front").suspension_lift_mm - lowered)
 
 
 def rake_change_deg(ask: Ask) -> float:
