@@ -136,7 +136,7 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
     swap = page.get_by_label("Side by side")
     expect(swap.get_by_role("row", name="spline count")).to_contain_text("differs")
     expect(swap).to_contain_text("To measure in the yard, donor case")
-    expect(swap).to_contain_text("rear output, front output")
+    expect(swap).to_contain_text("rear output length, front output length")
     swap.get_by_label("what comes").select_option("donor rear axle")
     swap.get_by_label("what is there").select_option("rear axle")
     swap.get_by_role("button", name="plan axle rear 4.10").click()

@@ -1,76 +1,36 @@
 /** Rolling: tyres, gears and speedometer at the stage of the mark, and the schools of regearing. */
-import { Tabs } from "radix-ui";
-import { lazy, Suspense } from "react";
-import { useSearchParams } from "react-router";
+import { lazy } from "react";
 
 import { useBench } from "../../parts/bench";
-import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
+import { Views } from "../../parts/Views";
 import { WorkingButton } from "../../parts/Working";
 import { GearChart } from "./GearChart";
 import { Pulling } from "./Pulling";
 import { Schools } from "./Schools";
 import { SpeedometerChart } from "./SpeedometerChart";
 
-const Wheels = lazy(async () => ({ default: (await import("./Wheels")).Wheels }));
-const Sizes = lazy(async () => ({ default: (await import("./Sizes")).Sizes }));
-
-const Distance = lazy(async () => ({ default: (await import("./Distance")).Distance }));
-
 const VIEWS = [
-  { key: "gears", name: "Gears" },
-  { key: "wheels", name: "Wheels" },
-  { key: "sizes", name: "Size against size" },
-  { key: "distance", name: "Speedometer and distance" },
+  { key: "gears", name: "Gears", View: Gears },
+  {
+    key: "wheels",
+    name: "Wheels",
+    View: lazy(async () => ({ default: (await import("./Wheels")).Wheels })),
+  },
+  {
+    key: "sizes",
+    name: "Size against size",
+    View: lazy(async () => ({ default: (await import("./Sizes")).Sizes })),
+  },
+  {
+    key: "distance",
+    name: "Speedometer and distance",
+    View: lazy(async () => ({ default: (await import("./Distance")).Distance })),
+  },
 ] as const;
 
 export function RollingSheet() {
-  const { sheet, preview } = useBench();
-  const [search, setSearch] = useSearchParams();
-  const view = VIEWS.find(({ key }) => key === search.get("view"))?.key ?? "gears";
-  const show = (to: string) => {
-    const next = new URLSearchParams(search);
-    if (to === "gears") next.delete("view");
-    else next.set("view", to);
-    setSearch(next, { replace: true });
-  };
-  return (
-    <Tabs.Root value={view} onValueChange={show}>
-      <header className="flex flex-wrap items-end gap-x-6 border-b-2 border-ink">
-        <h1 className="pb-2 text-2xl font-semibold">Rolling</h1>
-        <p className="pb-2 text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>
-        <Tabs.List aria-label="Views of Rolling" className="cond no-print flex gap-5">
-          {VIEWS.map(({ key, name }) => (
-            <Tabs.Trigger
-              key={key}
-              value={key}
-              className="min-h-10 border-b-4 border-transparent font-semibold text-quiet data-[state=active]:border-ink data-[state=active]:text-ink"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-      </header>
-      <Tabs.Content tabIndex={-1} value="gears">
-        <Gears />
-      </Tabs.Content>
-      <Tabs.Content tabIndex={-1} value="wheels">
-        <Suspense>
-          <Wheels />
-        </Suspense>
-      </Tabs.Content>
-      <Tabs.Content tabIndex={-1} value="distance">
-        <Suspense>
-          <Distance />
-        </Suspense>
-      </Tabs.Content>
-      <Tabs.Content tabIndex={-1} value="sizes">
-        <Suspense>
-          <Sizes />
-        </Suspense>
-      </Tabs.Content>
-    </Tabs.Root>
-  );
+  return <Views sheet="Rolling" views={VIEWS} />;
 }
 
 function Gears() {

@@ -1,10 +1,7 @@
 /** Stance: height and what carries it, angles, links, the suspension cycled, ground driven over, and balance. */
-import { Tabs } from "radix-ui";
-import { lazy, Suspense } from "react";
-import { useSearchParams } from "react-router";
+import { lazy } from "react";
 
-import { useBench } from "../../parts/bench";
-import { stageName } from "../../parts/Findings";
+import { Views } from "../../parts/Views";
 import { Heights } from "./Heights";
 
 const VIEWS = [
@@ -33,39 +30,5 @@ const VIEWS = [
 ] as const;
 
 export function StanceSheet() {
-  const { sheet, preview } = useBench();
-  const [search, setSearch] = useSearchParams();
-  const view = VIEWS.find(({ key }) => key === search.get("view"))?.key ?? "height";
-  const show = (to: string) => {
-    const next = new URLSearchParams(search);
-    if (to === "height") next.delete("view");
-    else next.set("view", to);
-    setSearch(next, { replace: true });
-  };
-  return (
-    <Tabs.Root value={view} onValueChange={show}>
-      <header className="flex flex-wrap items-end gap-x-6 border-b-2 border-ink">
-        <h1 className="pb-2 text-2xl font-semibold">Stance</h1>
-        <p className="pb-2 text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>
-        <Tabs.List aria-label="Views of Stance" className="cond no-print flex flex-wrap gap-x-5">
-          {VIEWS.map(({ key, name }) => (
-            <Tabs.Trigger
-              key={key}
-              value={key}
-              className="min-h-10 border-b-4 border-transparent font-semibold text-quiet data-[state=active]:border-ink data-[state=active]:text-ink"
-            >
-              {name}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-      </header>
-      {VIEWS.map(({ key, View }) => (
-        <Tabs.Content key={key} tabIndex={-1} value={key}>
-          <Suspense fallback={<p className="py-3 text-quiet">One moment.</p>}>
-            <View />
-          </Suspense>
-        </Tabs.Content>
-      ))}
-    </Tabs.Root>
-  );
+  return <Views sheet="Stance" views={VIEWS} />;
 }
