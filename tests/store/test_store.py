@@ -353,3 +353,41 @@ def test_killed_twenty_times_while_writing_it_loses_nothing_acknowledged(
         assert after.journal.history(rig_id)[0].what == f"wheelbase {number}"
         assert after.database.connection.execute("PRAGMA integrity_check").fetchone()[0] == "ok"
         after.database.close()
+
+
+class TestReadingAgain:
+    def test_what_says_the_same_is_the_same_object(self, rigs: Rigs, rig_id: int) -> None:
+        before = rigs.read(rig_id, "Ines").rig
+        note(rigs, rig_id, 2751.0)
+        after = rigs.read(rig_id, "Ines").rig
+        assert all(one is other for one, other in zip(before.changes, after.changes, strict=True))
+        kept = {path for path in before.figures if after.figures[path] is before.figures[path]}
+        assert kept == before.figures.keys() - {WHEELBASE}
+        assert after.figures[WHEELBASE].value == 2751.0 != before.figures[WHEELBASE].value
+
+    def test_of_two_databases_too(self, rigs: Rigs, rig_id: int, tmp_path: Path, plover: Rig) -> None:
+        other = Rigs(Database(tmp_path / "other"))
+        there = other.begin(replace(plover, figures={WHEELBASE: Figure(9.0, "plate")}), "Ines", "taken in")
+        note(rigs, rig_id, 2500.0)
+        assert other.read(there, "Ines").rig.figures[WHEELBASE] == Figure(9.0, "plate")
+        assert rigs.read(rig_id, "Ines").rig.figures[WHEELBASE].value == 2500.0
+
+    def test_every_write_of_anybody_makes_a_revision(self, rigs: Rigs, rig_id: int, plover: Rig) -> None:
+        def revision() -> int:
+            one, other = (rigs.read(rig_id, person).revision for person in ("Ines", "Ruben"))
+            assert one == other
+            return one
+
+        seen = [revision()]
+        assert revision() == seen[0]
+        for write in (
+            lambda: note(rigs, rig_id, 2751.0),
+            lambda: note(rigs, rig_id, 2752.0, "Ruben"),
+            lambda: rigs.journal.undo(rig_id, "Ruben"),
+            lambda: rigs.journal.redo(rig_id, "Ruben"),
+        ):
+            write()
+            seen.append(revision())
+        assert seen == sorted(set(seen))
+        rigs.begin(plover, "Ruben", "another rig")
+        assert revision() == seen[-1]

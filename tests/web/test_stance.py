@@ -42,6 +42,8 @@ def test_an_obstacle_is_driven_in_every_stance(browser: Browser) -> None:
     [
         ({"obstacle": {"kind": "moat"}}, "kind"),
         ({"obstacle": {"kind": "ledge", "sizes": {"height_mm": -5}}}, "height_mm"),
+        ({"obstacle": {"kind": "ledge", "sizes": {"height_mm": "high"}}}, "height_mm"),
+        ({"obstacle": {"kind": "ledge", "sizes": {"height_mm": ""}}}, "height_mm"),
         ({"corners": [[0, 0], [100, 50], [50, 0]]}, "corners.2"),
         ({"corners": [[0, 0], [0, 50], [0, 10]]}, "corners.2"),
         ({"corners": [[0, 0], [600_000, 0]]}, "corners"),
@@ -50,6 +52,22 @@ def test_an_obstacle_is_driven_in_every_stance(browser: Browser) -> None:
 )
 def test_ground_that_cannot_be(browser: Browser, body: Any, field: str) -> None:
     assert post(browser, "crossing", body, 422)["field"] == field
+
+
+def test_sizes_are_read_as_typed_in_the_units_that_are_shown(browser: Browser) -> None:
+    def height(typed: Any, units: str) -> float:
+        sizes = {"obstacle": {"kind": "ledge", "sizes": {"height_mm": typed}}}
+        answer = browser.ask("POST", "/rigs/1/crossing", sizes, units=units)
+        assert answer.status_code == 200, answer.text[:300]
+        return float(max(z for _, z in answer.json["corners"]))
+
+    assert height("300", "metric") == height(300, "metric") == height("30 cm", "metric") == 300
+    assert height("11 13/16", "inch") == pytest.approx((11 + 13 / 16) * 25.4)
+    assert height("1'", "inch") == pytest.approx(304.8)
+    searched = browser.ask(
+        "POST", "/rigs/1/crossing/largest", {"kind": "ditch", "sizes": {"width_mm": "40 in"}}
+    )
+    assert searched.status_code == 200
 
 
 def test_without_anything_under_it_it_says_what_it_waits_for(browser: Browser) -> None:

@@ -5290,7 +5290,7 @@ export interface components {
         };
         /**
          * Sized
-         * @description An obstacle by its kind and sizes, in mm and degrees.
+         * @description An obstacle by its kind and sizes: numbers in mm and degrees, or as typed in the units that are shown.
          */
         Sized: {
             /** Kind */
@@ -5300,7 +5300,7 @@ export interface components {
              * @default {}
              */
             sizes: {
-                [key: string]: number;
+                [key: string]: number | string;
             };
         };
         /**

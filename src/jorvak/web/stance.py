@@ -7,7 +7,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Number, Refused
-from jorvak.core.quantities import LENGTH, MASS, Unreadable
+from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Corner
@@ -56,10 +56,24 @@ class ObstacleKinds(BaseModel):
 
 
 class Sized(BaseModel):
-    """An obstacle by its kind and sizes, in mm and degrees."""
+    """An obstacle by its kind and sizes: numbers in mm and degrees, or as typed in the units that are shown."""
 
     kind: str
-    sizes: dict[str, Number] = {}
+    sizes: dict[str, Number | Annotated[str, Field(max_length=60)]] = {}
+
+    def read(self, preset: Preset) -> dict[str, float]:
+        """The sizes in mm and degrees. Raises Refused on the one that cannot be read."""
+        return {key: _size(key, size, preset) for key, size in self.sizes.items()}
+
+
+def _size(key: str, size: float | str, preset: Preset) -> float:
+    if not isinstance(size, str):
+        return size
+    quantity = quantity_of_key(key) or LENGTH
+    try:
+        return read_quantity(size, quantity, preset.unit(quantity).symbol).value
+    except Unreadable as error:
+        raise Refused(key, str(error)) from None
 
 
 class GroundTried(BaseModel):
@@ -210,7 +224,7 @@ def obstacle_kinds(path: RigPath) -> Response:
 def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
     """Drive the rig over ground as found, today, at the stage, and that with its load. Nothing is written."""
     if body.obstacle is not None:
-        corners = corners_of(body.obstacle.kind, body.obstacle.sizes)
+        corners = corners_of(body.obstacle.kind, body.obstacle.read(query.preset))
     elif body.corners is not None:
         corners = tuple(body.corners)
     else:
@@ -236,7 +250,8 @@ def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
 @stance_pages.post("/crossing/largest", responses={200: Largests})
 def search_largest(path: RigPath, query: View, body: Sized) -> Response:
     """The largest obstacle of a kind that each stance passes untouched."""
-    corners_of(body.kind, body.sizes)
+    sizes = body.read(query.preset)
+    corners_of(body.kind, sizes)
     rig = rigs().read(path.rig_id, query.person).rig
     known: dict[Stands, Largest] = {}
     found = []
@@ -247,7 +262,7 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
             found.append({"name": name, "largest": None})
             continue
         if here not in known:
-            known[here] = largest(body.kind, body.sizes, here)
+            known[here] = largest(body.kind, sizes, here)
         found.append({"name": name, "largest": known[here]})
     return as_json(Largests.model_validate({"key": OBSTACLES[body.kind].searched.key, "stances": found}))
 

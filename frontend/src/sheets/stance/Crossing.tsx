@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
-import { answered, client } from "../../api/client";
+import { answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Crossed } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -16,7 +16,7 @@ import { save, savePicture } from "./saving";
 import { stanceSaid, STANCES, type Stance } from "./stances";
 
 type Corners = number[][];
-type Ground = { obstacle: string; sizes: Record<string, number> } | { name: string; corners: Corners };
+type Ground = { obstacle: string; sizes: Record<string, string> } | { name: string; corners: Corners };
 
 const FIRST: Ground = { obstacle: "ledge", sizes: {} };
 
@@ -140,9 +140,10 @@ export function Crossing() {
           <SizeEntry
             key={`${kind.name} ${size.key}`}
             size={size}
-            value={"obstacle" in ground ? (ground.sizes[size.key] ?? size.usual) : size.usual}
-            set={(value) =>
-              "obstacle" in ground && setGround({ ...ground, sizes: { ...ground.sizes, [size.key]: value } })
+            typed={"obstacle" in ground ? ground.sizes[size.key] : undefined}
+            invalid={crossing.error instanceof Refusal && crossing.error.problem.field === size.key}
+            set={(typed) =>
+              "obstacle" in ground && setGround({ ...ground, sizes: { ...ground.sizes, [size.key]: typed } })
             }
           />
         ))}
@@ -228,41 +229,28 @@ export function Crossing() {
   );
 }
 
-function nameOf({ obstacle, sizes }: { obstacle: string; sizes: Record<string, number> }) {
-  const said = Object.values(sizes)
-    .map((value) => Math.round(value))
-    .join(" ");
-  return said ? `${obstacle} ${said}` : obstacle;
-}
+const nameOf = ({ obstacle, sizes }: { obstacle: string; sizes: Record<string, string> }) =>
+  [obstacle, ...Object.values(sizes)].join(" ");
 
 type SizeProps = {
-  size: { key: string; label: string; low: number; high: number };
-  value: number;
-  set: (value: number) => void;
+  size: { key: string; label: string; usual: number };
+  typed: string | undefined;
+  invalid: boolean;
+  set: (typed: string) => void;
 };
 
-function SizeEntry({ size, value, set }: SizeProps) {
+/** One size of an obstacle, as typed: the server reads it as it reads every figure. */
+function SizeEntry({ size, typed, invalid, set }: SizeProps) {
   const { write } = useBench();
-  const { units } = useSettings();
-  const shown = write(value, size.key, { exact: true });
-  const [typed, setTyped] = useState(shown.text);
-  const factor = value !== 0 ? value / Number(write(value, size.key, { exact: true }).text || 1) : 1;
-  const [wrong, setWrong] = useState(false);
+  const usual = write(size.usual, size.key, { exact: true });
   return (
     <span className="w-28">
       <Entry
-        label={`${size.label}${shown.unit ? `, ${shown.unit}` : ""}`}
-        value={typed}
-        example={shown.text}
-        invalid={wrong}
-        set={(text) => {
-          setTyped(text);
-          const number =
-            Number(text.replace(",", ".")) * (units === "inch" && Number.isFinite(factor) ? factor : 1);
-          const good = text.trim() !== "" && number >= size.low && number <= size.high;
-          setWrong(!good);
-          if (good) set(number);
-        }}
+        label={`${size.label}${usual.unit ? `, ${usual.unit}` : ""}`}
+        value={typed ?? usual.text}
+        example={usual.text}
+        invalid={invalid}
+        set={set}
       />
     </span>
   );
