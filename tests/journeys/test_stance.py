@@ -125,6 +125,32 @@ def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) ->
     main.get_by_role("button", name="stop").click()
 
 
+def test_axles_crossed_on_a_ramp_and_on_humps(page: Page) -> None:
+    view(page, "Tern", "7 Stance", "Crossing")
+    main = page.get_by_role("main")
+    ground = main.get_by_role("combobox").first
+    ground.select_option("twist")
+    here = main.get_by_role("row", name="as planned", exact=True)
+    expect(here).to_contain_text("a wheel hangs")
+    main.get_by_label("humps, mm").fill("100")
+    expect(here).to_contain_text("all four stand")
+    main.get_by_label("humps, mm").fill("very")
+    expect(main.get_by_role("alert")).to_be_visible()
+    expect(main.get_by_label("humps, mm")).to_have_attribute("aria-invalid", "true")
+    expect(here).to_contain_text("all four stand")
+    ground.select_option("ramp for articulation")
+    expect(here).to_contain_text("947 mm")
+    main.get_by_label("ramp, °").fill("30")
+    expect(here).not_to_contain_text("947 mm")
+    ground.select_option("ledge")
+    expect(main.get_by_label("height, mm")).to_have_value("300")
+    # In inches sizes are read as they are typed on a tape.
+    page.keyboard.press("Escape")
+    page.keyboard.press("u")
+    main.get_by_label("height, in").fill("9 1/2")
+    expect(main.get_by_label("height, in")).to_have_attribute("aria-invalid", "false")
+
+
 def test_played_it_stops_where_something_ends(page: Page) -> None:
     view(page, "Tern", "7 Stance", "Cycling")
     main = page.get_by_role("main")

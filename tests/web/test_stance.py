@@ -70,6 +70,23 @@ def test_sizes_are_read_as_typed_in_the_units_that_are_shown(browser: Browser) -
     assert searched.status_code == 200
 
 
+def test_axles_crossed_in_every_stance(browser: Browser) -> None:
+    got = post(browser, "axles-crossed", {"ramp_deg": "25", "hump_mm": "20 cm"})
+    assert (got["ramp_deg"], got["hump_mm"]) == (25, 200)
+    assert [s["name"] for s in got["stances"]] == ["found", "today", "here", "loaded"]
+    for stance in got["stances"]:
+        assert stance["ramp"]["value"]["calculated"]["ramp_index"] > 100
+        assert stance["twist"]["value"]["needs_deg"] > 10 and stance["twist"]["doubt"]["spare_deg"] > 0
+    alone = post(browser, "axles-crossed", {"ramp_deg": "25"})
+    assert all(s["twist"] is None and s["ramp"]["value"] for s in alone["stances"])
+    for body, field in (
+        ({"ramp_deg": "90", "hump_mm": "200"}, "ramp_deg"),
+        ({"ramp_deg": "20", "hump_mm": "high"}, "hump_mm"),
+        ({"ramp_deg": "20", "hump_mm": "-5"}, "hump_mm"),
+    ):
+        assert post(browser, "axles-crossed", body, 422)["field"] == field
+
+
 def test_without_anything_under_it_it_says_what_it_waits_for(browser: Browser) -> None:
     rig = browser.ask("POST", "/rigs", {"name": "Bare", "vehicle": "", "form": "wagon"}).json["id"]
     answer = browser.ask("POST", f"/rigs/{rig}/crossing", {"corners": [[0, 0], [0, 200]]}).json

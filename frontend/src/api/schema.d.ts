@@ -121,6 +121,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/axles-crossed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One wheel up a ramp, and humps under opposite wheels, in every stance. Nothing is written. */
+        post: operations["stance_cross_axles_axles_crossed_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/brief": {
         parameters: {
             query?: never;
@@ -1006,6 +1023,15 @@ export interface components {
              */
             verdict: "matched" | "loose-surface-only" | "stop";
         };
+        /** AxlesCrossed */
+        AxlesCrossed: {
+            /** Hump Mm */
+            hump_mm: number | null;
+            /** Ramp Deg */
+            ramp_deg: number | null;
+            /** Stances */
+            stances: components["schemas"]["StanceCrossed"][];
+        };
         /**
          * BandEdge
          * @description Lowest and highest reading permitted at a true speed, and what the instrument shows there.
@@ -1487,6 +1513,22 @@ export interface components {
             stances: components["schemas"]["StanceDriven"][];
             /** Step Mm */
             step_mm: number;
+        };
+        /**
+         * CrossedAxles
+         * @description Ground that takes each axle the other way, as typed in the units that are shown: a ramp, humps, or both.
+         */
+        CrossedAxles: {
+            /**
+             * Hump Mm
+             * @default null
+             */
+            hump_mm: string | null;
+            /**
+             * Ramp Deg
+             * @default null
+             */
+            ramp_deg: string | null;
         };
         /**
          * Cycle
@@ -3217,6 +3259,17 @@ export interface components {
             topic: string | null;
         };
         /**
+         * Ramp
+         * @description One front wheel up a ramp of so many degrees, until another wheel leaves the ground.
+         */
+        Ramp: {
+            calculated: components["schemas"]["ArticulationOut"];
+            /** Front Deg */
+            front_deg: number;
+            /** Rear Deg */
+            rear_deg: number;
+        };
+        /**
          * RankedAngles
          * @description An angle by its points, smallest first, in each stance; and of those here how far each must go up.
          */
@@ -4003,6 +4056,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_Ramp_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Ramp"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_Regearing_: {
             /** Doubt */
             doubt?: {
@@ -4340,6 +4432,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tip"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Twist_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Twist"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -5559,6 +5690,16 @@ export interface components {
             /** Points */
             points: components["schemas"]["PointAngle"][];
         };
+        /** StanceCrossed */
+        StanceCrossed: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "found" | "today" | "here" | "loaded";
+            ramp: components["schemas"]["Result_Ramp_"] | null;
+            twist: components["schemas"]["Result_Twist_"] | null;
+        };
         /** StanceDriven */
         StanceDriven: {
             driven: components["schemas"]["Result_Driven_"];
@@ -6022,6 +6163,29 @@ export interface components {
              * @description since the first event
              */
             true_km: number;
+        };
+        /**
+         * Twist
+         * @description Humps of one height under a front wheel and the rear wheel across from it.
+         *
+         *     ``needs_deg`` is what both axles have to turn together, ``has_deg`` what they can; ``spare_deg`` below 0 a wheel
+         *     hangs, ``hangs_mm`` above its ground. ``largest_mm`` is the highest hump on which all four stand.
+         */
+        Twist: {
+            /** Front Deg */
+            front_deg: number;
+            /** Hangs Mm */
+            hangs_mm: number;
+            /** Has Deg */
+            has_deg: number;
+            /** Largest Mm */
+            largest_mm: number;
+            /** Needs Deg */
+            needs_deg: number;
+            /** Rear Deg */
+            rear_deg: number;
+            /** Spare Deg */
+            spare_deg: number;
         };
         /**
          * Typed
@@ -6771,6 +6935,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RankedAngles"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    stance_cross_axles_axles_crossed_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: string;
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrossedAxles"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AxlesCrossed"];
                 };
             };
             /** @description Unprocessable Entity */

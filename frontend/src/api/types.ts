@@ -49,6 +49,7 @@ export type Stand = Schemas["Stand"];
 export type DriveState = Schemas["DriveState"];
 export type Crossed = Schemas["Crossed"];
 export type Cycle = Schemas["Cycle"];
+export type CrossedStance = Schemas["StanceCrossed"];
 export type Way = Schemas["Way"];
 export type PointAngle = Schemas["PointAngle"];
 export type Leaning = Schemas["Leaning"];

@@ -14,6 +14,7 @@ from jorvak.core.rig import Corner
 from jorvak.core.stages import moment, read_stage
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, tip, weighed
+from jorvak.core.stance.crossed import Ramp, Twist, ramp, twist
 from jorvak.core.stance.crossing import Stands
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
@@ -76,6 +77,16 @@ def _size(key: str, size: float | str, preset: Preset) -> float:
         raise Refused(key, str(error)) from None
 
 
+def _within(key: str, typed: str | None, preset: Preset, low: float, high: float) -> float | None:
+    if typed is None:
+        return None
+    size = _size(key, typed, preset)
+    if not low <= size <= high:
+        unit = "°" if key.endswith("_deg") else " mm"
+        raise Refused(key, f"Between {low:g} and {high:g}{unit}, not {size:g}.")
+    return size
+
+
 class GroundTried(BaseModel):
     """Ground to drive over: an obstacle by its sizes, or corners."""
 
@@ -105,6 +116,25 @@ class StanceLargest(BaseModel):
 class Largests(BaseModel):
     key: str
     stances: list[StanceLargest]
+
+
+class CrossedAxles(BaseModel):
+    """Ground that takes each axle the other way, as typed in the units that are shown: a ramp, humps, or both."""
+
+    ramp_deg: str | None = Field(None, max_length=60)
+    hump_mm: str | None = Field(None, max_length=60)
+
+
+class StanceCrossed(BaseModel):
+    name: Literal["found", "today", "here", "loaded"]
+    ramp: Result[Ramp] | None
+    twist: Result[Twist] | None
+
+
+class AxlesCrossed(BaseModel):
+    ramp_deg: float | None
+    hump_mm: float | None
+    stances: list[StanceCrossed]
 
 
 class GroundRead(BaseModel):
@@ -243,6 +273,30 @@ def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
                     for name, result in driven.items()
                 ],
             }
+        )
+    )
+
+
+@stance_pages.post("/axles-crossed", responses={200: AxlesCrossed})
+def cross_axles(path: RigPath, query: View, body: CrossedAxles) -> Response:
+    """One wheel up a ramp, and humps under opposite wheels, in every stance. Nothing is written."""
+    ramp_deg = _within("ramp_deg", body.ramp_deg, query.preset, 1.0, 60.0)
+    hump_mm = _within("hump_mm", body.hump_mm, query.preset, 1.0, 1500.0)
+    found = stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage))
+    return as_json(
+        AxlesCrossed(
+            ramp_deg=ramp_deg,
+            hump_mm=hump_mm,
+            stances=[
+                StanceCrossed.model_validate(
+                    {
+                        "name": name,
+                        "ramp": ramp_deg and work_out(here, lambda ask: ramp(ask, ramp_deg)),
+                        "twist": hump_mm and work_out(here, lambda ask: twist(ask, hump_mm)),
+                    }
+                )
+                for name, here in found.items()
+            ],
         )
     )
 

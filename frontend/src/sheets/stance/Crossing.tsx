@@ -13,6 +13,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { GroundEditor } from "./GroundEditor";
 import { Lane } from "./Lane";
 import { save, savePicture } from "./saving";
+import { AxlesCrossed, CROSSED, type TakenCrossed } from "./AxlesCrossed";
 import { stanceSaid, STANCES, type Stance } from "./stances";
 
 type Corners = number[][];
@@ -27,6 +28,7 @@ export function Crossing() {
     const kept = sheet.profiles.find(({ profile }) => profile.asked) ?? sheet.profiles[0];
     return kept ? { name: kept.profile.name, corners: kept.profile.corners as Corners } : FIRST;
   });
+  const [crossed, setCrossed] = useState<TakenCrossed>();
   const [said, setSaid] = useState<string>();
   const [bad, setBad] = useState<string>();
   const view = { stage, units, person };
@@ -66,10 +68,14 @@ export function Crossing() {
     enabled: "obstacle" in ground,
   });
   const kind =
-    "obstacle" in ground ? kinds.data?.obstacles.find(({ name }) => name === ground.obstacle) : undefined;
+    !crossed && "obstacle" in ground
+      ? kinds.data?.obstacles.find(({ name }) => name === ground.obstacle)
+      : undefined;
   const choose = (to: string) => {
     setSaid(undefined);
     setBad(undefined);
+    setCrossed(to in CROSSED ? (to as TakenCrossed) : undefined);
+    if (to in CROSSED) return;
     const kept = sheet.profiles.find(({ profile }) => `kept ${profile.name}` === to);
     setGround(
       kept
@@ -122,7 +128,7 @@ export function Crossing() {
       <div className="cond no-print flex flex-wrap items-end gap-x-6 gap-y-2">
         <Choice
           label="ground"
-          value={"obstacle" in ground ? ground.obstacle : `kept ${ground.name}`}
+          value={crossed ?? ("obstacle" in ground ? ground.obstacle : `kept ${ground.name}`)}
           of={[
             ...sheet.profiles.map(({ profile }) => ({
               value: `kept ${profile.name}`,
@@ -133,6 +139,7 @@ export function Crossing() {
               value: name,
               text: `${name}: ${says}`,
             })),
+            ...Object.entries(CROSSED).map(([name, says]) => ({ value: name, text: `${name}: ${says}` })),
           ]}
           choose={choose}
         />
@@ -154,77 +161,84 @@ export function Crossing() {
             accept=".csv,.gpx,.dxf"
             className="sr-only"
             onChange={(event) => {
+              setCrossed(undefined);
               void read(event.target.files?.[0]);
               event.target.value = "";
             }}
           />
         </label>
       </div>
-      {(bad ?? crossing.error) && (
-        <p role="alert" className="text-oxide">
-          {bad ?? crossing.error?.message}
-        </p>
-      )}
-      {said && <p className="text-quiet">{said}</p>}
-      {crossing.data && (
-        <Drive
-          crossed={crossing.data}
-          key={sheet.id}
-          largest={"obstacle" in ground ? largest.data : undefined}
-          searching={"obstacle" in ground && largest.isFetching}
-        />
-      )}
-      {crossing.data && (
+      {crossed ? (
+        <AxlesCrossed which={crossed} />
+      ) : (
         <>
-          <p className="cond no-print flex flex-wrap gap-5">
-            {!kept && (
-              <button className="link" onClick={() => void keep(false)}>
-                keep this ground
-              </button>
-            )}
-            {!kept?.profile.asked && (
-              <button className="link" onClick={() => void keep(true)}>
-                the brief asks for it
-              </button>
-            )}
-            {kept?.profile.asked && (
-              <button className="link" onClick={() => void keep(false)}>
-                the brief does not ask for it
-              </button>
-            )}
-            {kept && (
-              <button
-                className="link"
-                onClick={() => {
-                  void put({ do: "drop", table: "profile", id: kept.id, version: kept.version });
-                  setGround(FIRST);
-                }}
-              >
-                take it out
-              </button>
-            )}
-            {(["csv", "dxf"] as const).map((format) => (
-              <button
-                key={format}
-                className="link"
-                onClick={() => void save(sheet.id, format, crossing.data?.corners ?? [])}
-              >
-                ground as {format.toUpperCase()}
-              </button>
-            ))}
+          {(bad ?? crossing.error) && (
+            <p role="alert" className="text-oxide">
+              {bad ?? crossing.error?.message}
+            </p>
+          )}
+          {said && <p className="text-quiet">{said}</p>}
+          {crossing.data && (
+            <Drive
+              crossed={crossing.data}
+              key={sheet.id}
+              largest={"obstacle" in ground ? largest.data : undefined}
+              searching={"obstacle" in ground && largest.isFetching}
+            />
+          )}
+          {crossing.data && (
+            <>
+              <p className="cond no-print flex flex-wrap gap-5">
+                {!kept && (
+                  <button className="link" onClick={() => void keep(false)}>
+                    keep this ground
+                  </button>
+                )}
+                {!kept?.profile.asked && (
+                  <button className="link" onClick={() => void keep(true)}>
+                    the brief asks for it
+                  </button>
+                )}
+                {kept?.profile.asked && (
+                  <button className="link" onClick={() => void keep(false)}>
+                    the brief does not ask for it
+                  </button>
+                )}
+                {kept && (
+                  <button
+                    className="link"
+                    onClick={() => {
+                      void put({ do: "drop", table: "profile", id: kept.id, version: kept.version });
+                      setGround(FIRST);
+                    }}
+                  >
+                    take it out
+                  </button>
+                )}
+                {(["csv", "dxf"] as const).map((format) => (
+                  <button
+                    key={format}
+                    className="link"
+                    onClick={() => void save(sheet.id, format, crossing.data?.corners ?? [])}
+                  >
+                    ground as {format.toUpperCase()}
+                  </button>
+                ))}
+              </p>
+              <GroundEditor
+                corners={crossing.data.corners as Corners}
+                set={(corners) =>
+                  setGround({ name: "obstacle" in ground ? nameOf(ground) : ground.name, corners })
+                }
+              />
+            </>
+          )}
+          <p className="py-2 text-sm text-quiet">
+            Side view, both wheels of an axle alike; tyres as rigid circles of their loaded radius. Whatever
+            slope is driven: grip is not in it.
           </p>
-          <GroundEditor
-            corners={crossing.data.corners as Corners}
-            set={(corners) =>
-              setGround({ name: "obstacle" in ground ? nameOf(ground) : ground.name, corners })
-            }
-          />
         </>
       )}
-      <p className="py-2 text-sm text-quiet">
-        Side view, both wheels of an axle alike; tyres as rigid circles of their loaded radius. Whatever slope
-        is driven: grip is not in it.
-      </p>
     </div>
   );
 }
