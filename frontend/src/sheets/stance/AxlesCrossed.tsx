@@ -64,7 +64,7 @@ export function AxlesCrossed({ which }: { which: TakenCrossed }) {
           hangs={"hangs_mm" in turns.value ? turns.value.hangs_mm : 0}
         />
       )}
-      <table className="cond w-full [&_td]:py-1.5 [&_td]:pr-4">
+      <table hidden={waits != null} className="cond w-full [&_td]:py-1.5 [&_td]:pr-4">
         <thead>
           <tr className="border-b border-ink text-left text-quiet">
             <th className="font-normal">stance</th>
@@ -88,7 +88,7 @@ export function AxlesCrossed({ which }: { which: TakenCrossed }) {
           {asked.data?.stances.map((each) => (
             <tr
               key={each.name}
-              className={`border-b border-hair ${each.name === "here" ? "bg-here" : ""}`}
+              className={`border-b border-hair ${each.name === "here" ? "bg-tint" : ""}`}
               aria-label={stanceSaid(each.name, stageName(sheet.stage, sheet))}
             >
               <td className="font-semibold">{stanceSaid(each.name, stageName(sheet.stage, sheet))}</td>
