@@ -1,6 +1,6 @@
 import "./app.css";
 
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { notifyManager, QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
@@ -12,6 +12,9 @@ import { RigSheet } from "./sheets/rig/RigSheet";
 import { RollingSheet } from "./sheets/rolling/RollingSheet";
 import { StartSheet } from "./sheets/start/StartSheet";
 import { TripSheet } from "./sheets/trip/TripSheet";
+
+// An answer is drawn when it is there, and not after a timer.
+notifyManager.setScheduler(queueMicrotask);
 
 // The server is on this machine: the browser's own idea of being online says nothing about it.
 const queries = new QueryClient({
