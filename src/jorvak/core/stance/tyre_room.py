@@ -247,12 +247,23 @@ def _gaps(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float, bump: "Grid", s
     x = (rx * cos + (ay * rz - az * ry) * sin + ax * along) - bump * (ay * sin + ax * az * rest)
     y = (ry * cos + (az * rx - ax * rz) * sin + ay * along + through_y) - bump * (ay * az * rest - ax * sin)
     z = (rz * cos + (ax * ry - ay * rx) * sin + az * along) - bump * (cos + az * az * rest)
-    out = np.sqrt(x * x + z * z) - tyre.radius_mm
-    aside = np.abs(y - shift_mm) - tyre.width_mm / 2
-    inside = np.minimum(np.maximum(out, aside), 0.0)
-    beyond, beside = np.maximum(out, 0.0), np.maximum(aside, 0.0)
-    gaps: Grid = inside + np.sqrt(beyond * beyond + beside * beside)
-    return gaps
+    # Each array is worked on where it stands: new ones would have to be fetched from memory every time.
+    out: Grid = np.square(x, out=x)
+    out += np.square(z, out=z)
+    np.sqrt(out, out=out)
+    out -= tyre.radius_mm
+    y -= shift_mm
+    aside: Grid = np.abs(y, out=y)
+    aside -= tyre.width_mm / 2
+    inside = np.maximum(out, aside)
+    np.minimum(inside, 0.0, out=inside)
+    for beyond in (out, aside):
+        np.maximum(beyond, 0.0, out=beyond)
+        np.square(beyond, out=beyond)
+    out += aside
+    np.sqrt(out, out=out)
+    out += inside
+    return out
 
 
 CALCULATION = Calculation(
