@@ -150,7 +150,7 @@ def own_vehicle(page: Page, url: str) -> None:
 def unplanned(folder: Path) -> Path:
     """Plover before anything is planned on it, as a build file."""
     build = read_build(BUILDS[0].read_bytes())
-    bare = replace(build.rig, changes=(), questions=(), survey=(), profiles=())
+    bare = replace(build.rig, name="Plover as bought", changes=(), questions=(), survey=(), profiles=())
     file = folder / "unplanned.json"
     file.write_text(write_build(bare, build.written_on or TODAY), encoding="utf-8")
     return file
