@@ -14,7 +14,7 @@ from jorvak.core.rig import Corner
 from jorvak.core.stages import moment, read_stage
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, tip, weighed
-from jorvak.core.stance.crossed import Ramp, Twist, ramp, twist
+from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
 from jorvak.core.stance.crossing import Stands
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
@@ -75,16 +75,6 @@ def _size(key: str, size: float | str, preset: Preset) -> float:
         return read_quantity(size, quantity, preset.unit(quantity).symbol).value
     except Unreadable as error:
         raise Refused(key, str(error)) from None
-
-
-def _within(key: str, typed: str | None, preset: Preset, low: float, high: float) -> float | None:
-    if typed is None:
-        return None
-    size = _size(key, typed, preset)
-    if not low <= size <= high:
-        unit = "°" if key.endswith("_deg") else " mm"
-        raise Refused(key, f"Between {low:g} and {high:g}{unit}, not {size:g}.")
-    return size
 
 
 class GroundTried(BaseModel):
@@ -280,8 +270,10 @@ def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
 @stance_pages.post("/axles-crossed", responses={200: AxlesCrossed})
 def cross_axles(path: RigPath, query: View, body: CrossedAxles) -> Response:
     """One wheel up a ramp, and humps under opposite wheels, in every stance. Nothing is written."""
-    ramp_deg = _within("ramp_deg", body.ramp_deg, query.preset, 1.0, 60.0)
-    hump_mm = _within("hump_mm", body.hump_mm, query.preset, 1.0, 1500.0)
+    ramp_deg, hump_mm = (
+        None if typed is None else size.checked(_size(size.key, typed, query.preset), of)
+        for size, typed, of in ((RAMP, body.ramp_deg, "ramp"), (HUMP, body.hump_mm, "hump"))
+    )
     found = stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage))
     return as_json(
         AxlesCrossed(

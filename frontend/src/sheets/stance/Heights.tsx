@@ -151,8 +151,6 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
   );
 }
 
-const LINE_SLACK_MM = 20;
-
 /** Where the words of a level stand: at its height, and never on those above. */
 function spread(sorted: { mm: number }[], index: number, y: (mm: number) => number): number {
   const LINE = 17;
@@ -238,7 +236,7 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
           {lines.value.map((line, i) => (
             <Row
               key={line.key}
-              label={`${line.name} keeps ${line.on_its_way ? "at the worst of droop and lock" : "at full droop"}, ${mm(LINE_SLACK_MM)} wanted`}
+              label={`${line.name} keeps ${line.on_its_way ? "at the worst of droop and lock" : "at full droop"}, ${mm(line.left_mm - line.spare_mm)} wanted`}
               path={line.on_its_way ? `${end}_lines.${line.key}_length_mm` : `${at}.${line.key}_spare_mm`}
               bad={line.spare_mm < 0}
             >

@@ -10,9 +10,12 @@ import math
 from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
+from jorvak.core.stance.obstacles import Size
 from jorvak.core.stance.suspension import flex
 
 NEARLY_MM = 0.01
+RAMP = Size("ramp_deg", "angle", 20, 1, 60)
+HUMP = Size("hump_mm", "height", 250, 1, 1500)
 
 
 @record(frozen=True, slots=True)

@@ -8,10 +8,10 @@ the longest that its ends can be apart that counts.
 import math
 from collections.abc import Sequence
 
-from jorvak.core.catalogue import LINES
+from jorvak.core.catalogue import LINES, spec_of
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import End
+from jorvak.core.rolling.results import End, static_radius_mm
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
 from jorvak.core.stance.suspension import travel
 from jorvak.core.stance.tyre_room import Axis, Vector, steering_axis, steps, turned
@@ -59,7 +59,8 @@ def lines(ask: Ask, end: End) -> tuple[Line, ...]:
     """The lines at one end of which anything is known. Raises Missing where that is none."""
     found = [line for key in LINES if (line := _line(ask, end, key)) is not None]
     if not found:
-        raise Missing(f"{end}_suspension.hose_spare_mm", f"{end} brake hose spare at full droop")
+        spare = f"{end}_suspension.hose_spare_mm"
+        raise Missing(spare, spec_of(spare).label)
     return tuple(found)
 
 
@@ -69,15 +70,16 @@ def ends_of_lines(ask: Ask, end: End) -> list[Ends]:
 
 
 def steering(ask: Ask, end: End) -> tuple[Axis | None, tuple[float, float]]:
-    """The axis about which wheels of an axle are steered, where it is, and the locks: in below 0, out above."""
+    """The axis about which an axle's wheels are steered, None where it is not known, and the locks: in below 0, out above.
+
+    Raises Missing on the tyre that an axis which leans outboard needs.
+    """
     if end == "rear":
         return None, (0.0, 0.0)
-    scrub, radius = ask.maybe("steering.scrub_radius_mm", as_found=True), 0.0
+    scrub = ask.maybe("steering.scrub_radius_mm", as_found=True)
     kpi, caster = ask.maybe("steering.kpi_deg") or 0.0, ask.maybe("steering.caster_deg") or 0.0
-    if kpi:
-        radius = ask.maybe("wheels.front_left.static_radius_mm", as_found=True) or (
-            ask.size("wheels.front_left.size", as_found=True, moves=("diameter",)).static_radius_mm or 0.0
-        )
+    # Only an axis that leans outboard needs the height at which it passes the ground.
+    radius = static_radius_mm(ask, end, as_found=True) if kpi else 0.0
     locks = (-(ask.maybe("steering.lock_in_deg") or 0.0), ask.maybe("steering.lock_out_deg") or 0.0)
     return (None if scrub is None else steering_axis(kpi, caster, scrub, radius)), locks
 

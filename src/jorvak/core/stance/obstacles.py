@@ -25,6 +25,15 @@ class Size:
     low: float
     high: float
 
+    def checked(self, value: float, of: str) -> float:
+        """A size that can be of what is called ``of``. Raises Refused on its key."""
+        if self.low <= value <= self.high:
+            return value
+        unit = "°" if self.key.endswith("_deg") else " mm"
+        raise Refused(
+            self.key, f"The {self.label} of a {of} is {self.low:g} to {self.high:g}{unit}, not {value:g}."
+        )
+
 
 @record(frozen=True, slots=True)
 class Obstacle:
@@ -132,14 +141,7 @@ def corners_of(name: str, sizes: dict[str, float]) -> Corners:
     obstacle = obstacle_of(name)
     given = {}
     for size in obstacle.sizes:
-        value = sizes.get(size.key, size.usual)
-        if not size.low <= value <= size.high:
-            unit = "°" if size.key.endswith("_deg") else " mm"
-            raise Refused(
-                size.key,
-                f"The {size.label} of a {name} is {size.low:g} to {size.high:g}{unit}, not {value:g}.",
-            )
-        given[size.key] = value
+        given[size.key] = size.checked(sizes.get(size.key, size.usual), name)
     return obstacle.corners(**given)
 
 
