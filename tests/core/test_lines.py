@@ -181,3 +181,30 @@ def test_between_the_ends_of_the_way_it_never_needs_more(
     between = share * (bump if share > 0 else droop)
     at_ends = min(least_left(ends, axis, at, locks) for at in (-droop, bump))
     assert least_left(ends, axis, between, locks) >= at_ends - 1e-6
+
+
+class TestBadInput:
+    def test_ends_in_one_place_leave_all_of_its_length_at_ride(self) -> None:
+        at = {f"{where}_{axis}_mm": 0.0 for where in ("frame", "axle") for axis in "xyz"}
+        rig = with_line(found(demo(0)), "rear", "breather", 400.0, **at)
+        travel = max(float(rig.figures[f"rear_suspension.{way}_mm"].value) for way in ("bump", "droop"))  # type: ignore[arg-type]
+        assert line_of(rig, "rear", "breather").left_mm == pytest.approx(400 - travel)
+
+    def test_without_travel_the_way_waits_for_it(self) -> None:
+        rig = with_line(found(demo(0)), "front", "hose", 520.0)
+        bare = {path: f for path, f in rig.figures.items() if path != "front_suspension.droop_mm"}
+        waits = results_of(moment(replace(rig, figures=bare), "planned")).stance.front_lines.waits_for
+        assert waits is not None and waits.path == "front_suspension.droop_mm"
+
+    def test_an_axis_that_leans_waits_for_the_tyre(self) -> None:
+        rig = with_line(found(demo(0)), "front", "hose", 520.0)
+        bare = {path: f for path, f in rig.figures.items() if not path.startswith("wheels.front_left")}
+        waits = results_of(moment(replace(rig, figures=bare), "planned")).stance.front_lines.waits_for
+        assert waits is not None and waits.path == "wheels.front_left.size"
+
+    def test_nothing_known_names_the_hose(self) -> None:
+        bare = {path: f for path, f in demo(0).figures.items() if "hose" not in path}
+        result = results_of(moment(replace(found(demo(0)), figures=bare), "planned")).stance.front_lines
+        assert result.value is None and result.waits_for is not None
+        assert result.waits_for.path == "front_suspension.hose_spare_mm"
+        assert result.waits_for.label == "front brake hose spare at full droop"
