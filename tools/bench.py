@@ -20,7 +20,6 @@ from datetime import date
 from pathlib import Path
 from typing import Any
 
-from jorvak.cli import settle_memory
 from jorvak.core.assess import assess
 from jorvak.core.line import read_line
 from jorvak.core.rig import Change, Rig
@@ -28,6 +27,7 @@ from jorvak.core.stages import choosing
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 from jorvak.store import Database, Rigs
+from jorvak.web import memory
 from tools.running import JORVAK, Server, launch
 
 EMPTY_CALL_MS = 48.6e-6
@@ -84,7 +84,7 @@ def full_rig() -> Rig:
 
 def bench_assess() -> Iterator[Row]:
     rig = full_rig()
-    settle_memory()
+    memory.settle()
 
     def empty() -> None:
         for _ in range(1000):

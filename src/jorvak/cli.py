@@ -1,7 +1,6 @@
 """The command line: calculations, the server, build files in, the API's description."""
 
 import argparse
-import gc
 import json
 import logging
 import os
@@ -194,17 +193,10 @@ def _open(folder: Path, today: date | None) -> Any:
         return None
 
 
-def settle_memory() -> None:
-    """What was made while starting stays: the collector need not look at it again, and not after every few edits."""
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(20_000, 20, 50)
-
-
 def _serve(arguments: argparse.Namespace) -> int:
     from waitress import create_server
 
-    from jorvak.web import create_app
+    from jorvak.web import create_app, memory
 
     logging.basicConfig(level=logging.WARNING, format="%(levelname)s %(name)s: %(message)s")
     rigs = _open(arguments.data, arguments.today)
@@ -213,9 +205,10 @@ def _serve(arguments: argparse.Namespace) -> int:
     if not 0 <= arguments.port <= 65535:
         print(f"There is no port {arguments.port}. Give one from 1024 to 65535 with --port.", file=sys.stderr)
         return BAD_INPUT
+    app = create_app(rigs, today=arguments.today)
     try:
         server = create_server(
-            create_app(rigs, today=arguments.today),
+            app,
             host="127.0.0.1",
             port=arguments.port,
             threads=4,
@@ -228,7 +221,8 @@ def _serve(arguments: argparse.Namespace) -> int:
             file=sys.stderr,
         )
         return BAD_INPUT
-    settle_memory()
+    memory.settle()
+    memory.tidy_when_quiet(app)
     print(
         f"Jorvak is at http://127.0.0.1:{server.effective_port}/  (data in {arguments.data}; Ctrl C stops it)",
         flush=True,

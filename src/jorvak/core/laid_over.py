@@ -4,10 +4,11 @@ Results are dicts, lists, records, models and plain values, nested. Carrying dou
 what is the very same object on both sides is passed over whole, and what is of one shape is compared in order.
 """
 
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, fields
 from functools import cache
-from operator import attrgetter
+from itertools import compress, count
+from operator import attrgetter, is_not
 from typing import Any
 
 from pydantic import BaseModel
@@ -38,7 +39,8 @@ class _Record:
 
     value: Any
     of: Any
-    holds: tuple[Any, ...]
+    in_order: Callable[[Any], Sequence[Any]]
+    holds: Sequence[Any]
     keys: tuple[Any, ...] | None
     at: list["int | _Record | None"] = field(default_factory=list)
 
@@ -74,7 +76,8 @@ class Laid:
         if is_left_out(of):
             return None
         keys = tuple(value) if of is dict else None
-        record = _Record(value, of, tuple(_in_order(of)(value)), keys)
+        in_order = _in_order(of)
+        record = _Record(value, of, in_order, in_order(value), keys)
         if isinstance(value, (list, tuple)):
             self.sizes[path] = len(value)
             names: Iterable[str | int] = range(len(value))
@@ -92,22 +95,21 @@ def _lay_over(value: Any, under: int | _Record | None, moved: dict[int, Any], va
         if value != values[under]:
             moved[under] = value
         return True
-    of: Any = type(value)
     if under is None:
+        of: Any = type(value)
         return is_left_out(of)
     if value is under.value:
         return True
-    if of is not under.of or (under.keys is not None and under.keys != tuple(value)):
+    if type(value) is not under.of or (under.keys is not None and under.keys != tuple(value)):
         return False
-    holds = tuple(_in_order(of)(value))
+    holds = under.in_order(value)
     if len(holds) != len(under.holds):
         return False
-    for now, was, at in zip(holds, under.holds, under.at, strict=True):
-        # Most numbers and many records of a result stay as they are whatever is moved.
-        if now is was:
-            continue
+    # Most numbers and many records of a result stay as they are whatever is moved.
+    for i in compress(count(), map(is_not, holds, under.holds)):
+        now, at = holds[i], under.at[i]
         if isinstance(at, int) and type(now) in PLAIN:
-            if now != was:
+            if now != under.holds[i]:
                 moved[at] = now
         elif not _lay_over(now, at, moved, values):
             return False
@@ -125,14 +127,14 @@ def parts(value: Any) -> Mapping[str, Any]:
 
 
 @cache
-def _in_order(of: Any) -> Callable[[Any], Iterable[Any]]:
+def _in_order(of: Any) -> Callable[[Any], Sequence[Any]]:
     """What gives the parts of all values of one type, in their order."""
     if of is dict:
-        return dict.values
+        return lambda value: tuple(value.values())
     if issubclass(of, (list, tuple)):
-        return tuple
+        return lambda value: value
     if issubclass(of, BaseModel):
-        return lambda value: value.__dict__.values()
+        return lambda value: tuple(value.__dict__.values())
     names = _field_names(of)
     if len(names) > 1:
         return attrgetter(*names)

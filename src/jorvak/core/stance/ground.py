@@ -84,9 +84,7 @@ class Ground:
 
         carriers = self._carriers(radius)
         if len(self.x) <= FEW:
-            every = np.arange(len(self.x) + 1)[:, None]
-            slopes, arcs = carriers.over(at, every, every[:-1])
-            highest: Array = np.maximum(slopes.max(axis=0), arcs.max(axis=0))
+            highest: Array = np.maximum(*map(np.maximum.reduce, carriers.over_all(at)))
             return highest
         before = self.x.searchsorted(at - radius, "left") - 1
         after = self.x.searchsorted(at + radius, "right")
@@ -197,12 +195,35 @@ class _Carriers:
 
         −inf where one does not carry it. Slope 0 is the level before the first corner.
         """
-        import numpy as np
 
-        beside = self.height[slopes] + self.grade[slopes] * at
-        beside[(at < self.first[slopes]) | (at > self.last[slopes])] = -np.inf
-        off = at - self.corner_x[corners]
-        under = self.radius * self.radius - off * off
-        arc = self.corner_z[corners] + np.sqrt(np.maximum(under, 0.0))
-        arc[under < 0] = -np.inf
-        return beside, arc
+        return _heights(
+            at,
+            self.radius,
+            (self.height[slopes], self.grade[slopes], self.first[slopes], self.last[slopes]),
+            (self.corner_x[corners], self.corner_z[corners]),
+        )
+
+    def over_all(self, at: "Array") -> "tuple[Array, Array]":
+        """``over`` every slope and every corner."""
+        return _heights(at, self.radius, *self._columns)
+
+    @cached_property
+    def _columns(self) -> "tuple[tuple[Array, ...], tuple[Array, ...]]":
+        slopes = (self.height, self.grade, self.first, self.last)
+        return tuple(each[:, None] for each in slopes), (self.corner_x[:, None], self.corner_z[:, None])
+
+
+def _heights(
+    at: "Array", radius: float, slopes: "tuple[Array, ...]", corners: "tuple[Array, ...]"
+) -> "tuple[Array, Array]":
+    import numpy as np
+
+    height, grade, first, last = slopes
+    beside = height + grade * at
+    beside[(at < first) | (at > last)] = -np.inf
+    corner_x, corner_z = corners
+    off = at - corner_x
+    under = radius * radius - off * off
+    arc = corner_z + np.sqrt(np.maximum(under, 0.0))
+    arc[under < 0] = -np.inf
+    return beside, arc
