@@ -2,7 +2,7 @@
  * A figure that is an input: press it, type what the tape says, Enter. The same control is a dimension line
  * on the drawing, a row of the Rig sheet and the button that a waiting result shows.
  */
-import { Popover, ToggleGroup } from "radix-ui";
+import { ToggleGroup } from "radix-ui";
 import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
@@ -11,6 +11,7 @@ import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
+import { Unfolds } from "./Unfolds";
 
 type Props = {
   path: string;
@@ -21,30 +22,19 @@ type Props = {
 };
 
 export function FigureButton({ path, children, className = "", label }: Props) {
-  const [open, setOpen] = useState(false);
   const spec = useSpec(path);
   if (!spec) return <>{children}</>;
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className={`min-h-10 ${className}`}>
-        {label && <span className="sr-only">{label} </span>}
-        {children}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-20 w-80 border-2 border-ink bg-margin p-4 text-ink"
-          aria-label={spec.label}
-          onOpenAutoFocus={(event) => {
-            event.preventDefault();
-            focusSoon((event.currentTarget as HTMLElement).querySelector<HTMLElement>("input, select"));
-          }}
-        >
-          <FigureForm spec={spec} done={() => setOpen(false)} />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Unfolds
+      name={spec.label}
+      className={className}
+      panelClassName="w-80"
+      focus={(panel) => focusSoon(panel.querySelector<HTMLElement>("input, select"))}
+      panel={(close) => <FigureForm spec={spec} done={close} />}
+    >
+      {label && <span className="sr-only">{label} </span>}
+      {children}
+    </Unfolds>
   );
 }
 

@@ -1,7 +1,6 @@
 /** A result, pressed, unfolds its working: symbols, numbers, source, inputs as links, and whose doubt it is. */
 import { useQuery } from "@tanstack/react-query";
-import { Popover } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import type { ReactNode } from "react";
 
 import { answered, client } from "../api/client";
 import type { Headline, Working } from "../api/types";
@@ -10,6 +9,7 @@ import { FigureButton } from "./FigureButton";
 import { RestsOn } from "./Findings";
 import type { Written } from "./quantity";
 import { useSettings } from "./settings";
+import { Unfolds } from "./Unfolds";
 
 type Write = (value: number, key: string, options?: { places?: number }) => Written;
 
@@ -23,24 +23,16 @@ export function offOf(row: Headline, write: Write): Written | undefined {
 type Props = { row: Headline; children: ReactNode; className?: string };
 
 export function WorkingButton({ row, children, className = "" }: Props) {
-  const [open, setOpen] = useState(false);
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Trigger className={`min-h-10 ${className}`}>
-        <span className="sr-only">How {row.label} comes about: </span>
-        {children}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          collisionPadding={8}
-          className="z-20 max-h-[80vh] w-[27rem] overflow-y-auto border-2 border-ink bg-margin p-4 text-ink"
-          aria-label={`Working of ${row.label}`}
-        >
-          {open && <WorkingOf row={row} />}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <Unfolds
+      name={`Working of ${row.label}`}
+      className={className}
+      panelClassName="max-h-[80vh] w-[27rem] overflow-y-auto"
+      panel={() => <WorkingOf row={row} />}
+    >
+      <span className="sr-only">How {row.label} comes about: </span>
+      {children}
+    </Unfolds>
   );
 }
 

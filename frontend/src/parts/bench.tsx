@@ -152,13 +152,16 @@ export function BenchProvider({
         last.current = answer;
         const now = stageOf(answer);
         queries.setQueryData(["sheet", sheet.id, now, units, person], answer);
-        // What others show of this rig is out of date; the sheet in hand is not.
-        void queries.invalidateQueries({
-          predicate: ({ queryKey: [what, id, at] }) =>
-            (what === "sheet" && id === sheet.id && at !== now) ||
-            what === "history" ||
-            what === "trip" ||
-            what === "rigs",
+        // What others show of this rig is out of date; the sheet in hand is not. Asked for once that one is drawn:
+        // by then what was pressed has often closed.
+        setTimeout(() => {
+          void queries.invalidateQueries({
+            predicate: ({ queryKey: [what, id, at] }) =>
+              (what === "sheet" && id === sheet.id && at !== now) ||
+              what === "history" ||
+              what === "trip" ||
+              what === "rigs",
+          });
         });
         if (now !== stage) setStage(now);
         return undefined;

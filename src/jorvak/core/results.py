@@ -281,22 +281,14 @@ class Ask:
     def own_sources(self) -> dict[str, Doubted]:
         """Those that do not lie behind a middle, or that are asked for beside it."""
         found: dict[str, Doubted] = {}
-        for path in self.here:
-            found |= self._doubted(path)
-        for path in self.found:
-            found |= self._doubted(path, AS_FOUND)
+        for path, figure in self.here.items():
+            found |= _sources(path, path, figure)
+        for path, figure in self.found.items():
+            found |= _sources(path + AS_FOUND, path, figure)
         for path, value in self.stands_in.items():
             found |= _sources(path, path, Figure(value))
         found |= {key: Doubted(0.0, off) for key, off in self.sizes.items()}
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
-
-    def _doubted(self, path: str, mark: str = "") -> dict[str, Doubted]:
-        """What is uncertain of one figure: the same for every result of a moment."""
-        key, known = path + mark, self._moment.sources
-        if key not in known:
-            known[key] = _sources(key, path, (self.found if mark else self.here)[path])
-        sources: dict[str, Doubted] = known[key]
-        return sources
 
 
 class Part:
@@ -421,7 +413,9 @@ def _place_in_list(path: str) -> tuple[str, int] | None:
     return (parent, int(index)) if index.isdigit() else None
 
 
+@lru_cache(maxsize=8192)
 def _sources(key: str, path: str, figure: Figure) -> dict[str, Doubted]:
+    """What is uncertain of one figure, by the key under which it is moved: the same for every result and edit."""
     spec, value = spec_of(path), figure.value
     if spec.shape in ("choice", "text", "size"):
         return {}

@@ -25,8 +25,7 @@ class Moment:
     ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add.
     ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
     looked at, for what ages; None where nobody said. ``parts`` is what several results have in common, worked
-    out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that;
-    ``sources`` how far figures that were asked for may be off.
+    out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that.
     """
 
     stage: Stage
@@ -40,7 +39,6 @@ class Moment:
     on: date | None = None
     parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
     known: "KnownHere | None" = field(default=None, compare=False, repr=False)
-    sources: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
 
     def without_doubt(self) -> "Moment":
         """The same moment with every figure taken at its word."""

@@ -250,7 +250,7 @@ def _close_in(
         if len(open_) == 0:
             return
         a, b, fa, fb = low[open_], high[open_], low_by[open_], high_by[open_]
-        tried = np.clip(b - fb * (b - a) / (fb - fa), a, b)
+        tried = np.minimum(np.maximum(b - fb * (b - a) / (fb - fa), a), b)
         by = too_far(open_, tried)
         near, far = by <= 0, by > 0
         # An end that stays twice counts half, so that the other one comes in as well.

@@ -220,10 +220,10 @@ def _heights(
 
     height, grade, first, last = slopes
     beside = height + grade * at
-    beside[(at < first) | (at > last)] = -np.inf
+    np.putmask(beside, (at < first) | (at > last), -np.inf)
     corner_x, corner_z = corners
     off = at - corner_x
     under = radius * radius - off * off
     arc = corner_z + np.sqrt(np.maximum(under, 0.0))
-    arc[under < 0] = -np.inf
+    np.putmask(arc, under < 0, -np.inf)
     return beside, arc
