@@ -6,6 +6,8 @@ import { useBench } from "./bench";
 
 const WIDTH = 260;
 const HEIGHT = 34;
+/** So many of the latest values are drawn: more would be a smear. */
+const DRAWN = 40;
 
 export function FigureHistory({ path }: { path: string }) {
   const { sheet, write } = useBench();
@@ -18,7 +20,7 @@ export function FigureHistory({ path }: { path: string }) {
         }),
       ),
   });
-  const noted = found.data?.noted ?? [];
+  const noted = (found.data?.noted ?? []).slice(-DRAWN);
   if (noted.length < 2) return null;
   const numbers = noted.map(({ figure }) => (typeof figure?.value === "number" ? figure.value : undefined));
   const known = numbers.filter((value) => value !== undefined);
