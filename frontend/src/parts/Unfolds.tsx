@@ -19,6 +19,7 @@ type Props = {
 export function Unfolds({ name, panel, children, className = "", panelClassName, focus }: Props) {
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
+  const goneElsewhere = useRef(false);
   return (
     <>
       <button
@@ -40,9 +41,10 @@ export function Unfolds({ name, panel, children, className = "", panelClassName,
               collisionPadding={8}
               className={`z-20 border-2 border-ink bg-margin p-4 text-ink ${panelClassName}`}
               aria-label={name}
-              // A press on the button closes it by itself.
+              // A press on the button closes it by itself; one on something else takes the focus there.
               onInteractOutside={(event) => {
                 if (button.current?.contains(event.target as Node)) event.preventDefault();
+                else goneElsewhere.current = true;
               }}
               onOpenAutoFocus={(event) => {
                 if (!focus) return;
@@ -51,7 +53,8 @@ export function Unfolds({ name, panel, children, className = "", panelClassName,
               }}
               onCloseAutoFocus={(event) => {
                 event.preventDefault();
-                button.current?.focus();
+                if (!goneElsewhere.current) button.current?.focus();
+                goneElsewhere.current = false;
               }}
             >
               {panel(() => setOpen(false))}
