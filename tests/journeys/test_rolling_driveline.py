@@ -42,6 +42,27 @@ def test_wheels_by_position_and_an_offset_moved_by_keys(page: Page) -> None:
     expect(page.get_by_label("What this upsets")).to_contain_text("The spare differs in offset")
 
 
+def test_a_wheel_is_dragged_further_out(page: Page) -> None:
+    view(page, "Plover", "5 Rolling", "Wheels")
+    stand = page.get_by_label("Where the front wheels stand")
+    slider = stand.get_by_role("slider")
+    slider.scroll_into_view_if_needed()
+    offset = int(slider.get_attribute("aria-valuenow") or "")
+    told = stand.inner_text()
+    box = slider.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    # Passed over without a press it stays.
+    page.mouse.move(x + 40, y, steps=2)
+    assert slider.get_attribute("aria-valuenow") == str(offset)
+    page.mouse.down()
+    page.mouse.move(x + 70, y, steps=3)
+    page.mouse.up()
+    assert int(slider.get_attribute("aria-valuenow") or "") < offset
+    expect(stand).not_to_have_text(told, use_inner_text=True)
+
+
 def test_sizes_side_by_side(page: Page) -> None:
     view(page, "Plover", "5 Rolling", "Size against size")
     field = page.get_by_label("size as moulded")
@@ -71,6 +92,16 @@ def test_a_simulated_drive_is_fitted_as_it_goes_and_accepted(page: Page) -> None
     expect(page.get_by_role("dialog", name="History")).to_contain_text(
         "speedometer by a drive: over-reads 3.1 %"
     )
+
+
+def test_a_drive_that_was_recorded_is_read_and_left(page: Page) -> None:
+    view(page, "Plover", "5 Rolling", "Speedometer and distance")
+    drive = page.get_by_label("A drive against satellite speed")
+    drive.get_by_role("button", name="recorded").click()
+    expect(drive).to_contain_text("The dial reads")
+    expect(drive.get_by_role("button", name="take it for the rig")).to_be_visible()
+    page.get_by_role("button", name="history").click()
+    expect(page.get_by_role("dialog", name="History")).not_to_contain_text("by a drive")
 
 
 def test_a_receiver_at_the_wrong_speed_and_a_log_from_a_file(page: Page, tmp_path: Path) -> None:
@@ -152,3 +183,16 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
     shakes.get_by_label("it shakes at").fill("far")
     expect(shakes.get_by_role("alert")).to_contain_text("speed")
     expect(shakes.get_by_role("listitem").first).to_contain_text("track bar")
+
+
+def test_what_to_measure_in_the_yard_is_printed_alone(page: Page) -> None:
+    view(page, "Skarv", "6 Driveline")
+    page.evaluate("() => { window.print = () => { window.sheet = document.documentElement.dataset.print } }")
+    swap = page.get_by_label("Side by side")
+    swap.get_by_role("button", name="print the list").click()
+    assert page.evaluate("window.sheet") == "yard"
+    assert page.evaluate("document.documentElement.dataset.print") is None
+    page.emulate_media(media="print")
+    page.evaluate("document.documentElement.dataset.print = 'yard'")
+    expect(swap.locator(".yard-list").get_by_role("listitem").first).to_be_visible()
+    expect(page.get_by_label("What shakes")).not_to_be_visible()

@@ -77,6 +77,48 @@ def test_ground_is_crossed_in_every_stance_and_kept(page: Page, tmp_path: Path) 
     expect(main.get_by_role("alert")).to_contain_text("names no x")
 
 
+def test_ground_is_drawn_point_by_point(page: Page, tmp_path: Path) -> None:
+    view(page, "Plover", "7 Stance", "Crossing")
+    main = page.get_by_role("main")
+    main.get_by_role("combobox").first.select_option("kept old railway bank")
+    main.get_by_role("button", name="draw or type the ground").click()
+    points = main.get_by_role("button", name=re.compile(r"^point \d+:"))
+    names = points.evaluate_all("all => all.map(one => one.getAttribute('aria-label'))")
+    assert len(names) == 3
+    here = main.get_by_role("row", name=re.compile("^as planned(?!,)"))
+    driven = here.inner_text()
+
+    box = points.nth(1).bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x, y + 30, steps=4)
+    page.mouse.up()
+    expect(points.nth(1)).not_to_have_attribute("aria-label", names[1])
+    expect(here).not_to_have_text(driven, use_inner_text=True)
+
+    main.get_by_role("button", name="a point after it").click()
+    expect(points).to_have_count(4)
+    points.nth(2).focus()
+    page.keyboard.press("Delete")
+    expect(points).to_have_count(3)
+    points.nth(1).focus()
+    main.get_by_role("button", name="take it out").last.click()
+    expect(points).to_have_count(2)
+    typed = main.get_by_label("along, up, in mm")
+    typed.fill("500, 0\n0, 150")
+    main.get_by_role("button", name="drive over this").click()
+    expect(main.get_by_role("alert")).to_contain_text("Line 2 goes back")
+    typed.fill(" \n")
+    main.get_by_role("button", name="drive over this").click()
+    expect(main.get_by_role("alert")).to_contain_text("Give at least one point")
+    expect(points).to_have_count(2)
+    with page.expect_download() as picture:
+        main.get_by_role("button", name="PNG").click()
+    assert Path(picture.value.path()).read_bytes().startswith(b"\x89PNG")
+
+
 def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
     view(page, "Plover", "7 Stance", "Angles")
     main = page.get_by_role("main")

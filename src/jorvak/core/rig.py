@@ -94,9 +94,9 @@ class Question(Record):
     @model_validator(mode="after")
     def _one_of_its_own(self) -> "Question":
         if len(set(self.options)) != len(self.options):
-            raise ValueError("two options have one name")
+            raise ValueError("Two options have one name: give each its own.")
         if self.chosen is not None and self.chosen not in self.options:
-            raise ValueError(f"“{self.chosen}” is none of its options ({', '.join(self.options)})")
+            raise ValueError(f"“{self.chosen}” is none of its options ({', '.join(self.options)}).")
         return self
 
 
@@ -249,7 +249,7 @@ class Change(Frozen):
     @model_validator(mode="after")
     def _fitted_has_a_date(self) -> "Change":
         if (self.state == "fitted") != (self.fitted is not None):
-            raise ValueError("a change is fitted exactly when it says on which day (fitted.on)")
+            raise ValueError("A change is fitted exactly when it says on which day (fitted.on).")
         return self
 
 
