@@ -12,6 +12,7 @@ import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
 import { Unfolds } from "./Unfolds";
+import { Problem } from "./Problem";
 
 type Props = {
   path: string;
@@ -132,11 +133,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </span>
         )}
       </label>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       {theirs && (
         <section role="alert" className="border-l-4 border-oxide pl-3">
           <p>

@@ -9,6 +9,7 @@ import { day } from "./day";
 import { FigureButton, useSpec } from "./FigureButton";
 import { focusSoon } from "./focusSoon";
 import { KnownMark } from "./KnownMark";
+import { Problem } from "./Problem";
 
 export function FindingsMargin() {
   const { sheet, preview } = useBench();
@@ -139,11 +140,7 @@ function LiveWithIt({ finding }: { finding: Finding }) {
           onChange={(event) => setReason(event.target.value)}
         />
       </label>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       <span>
         <button className="btn">accept it</button>{" "}
         <button type="button" className="link" onClick={() => setReason(undefined)}>

@@ -4,6 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { answered, client } from "../api/client";
 import { useBench } from "./bench";
 import { Panel } from "./Panel";
+import { Problem } from "./Problem";
 
 const SAID: Record<string, string> = { begin: "", do: "", undo: "took back: ", redo: "did again: " };
 
@@ -18,7 +19,7 @@ export function HistoryPanel({ open, close }: { open: boolean; close: () => void
   return (
     <Panel title="History" open={open} close={close}>
       {history.isPending && <p className="pt-3 text-quiet">Reading.</p>}
-      {history.error && <p className="pt-3 text-oxide">{history.error.message}</p>}
+      <Problem of={history.error} className="pt-3" />
       <ol>
         {history.data?.entries.map((entry) => (
           <li key={entry.id} className="border-b border-hair py-2">

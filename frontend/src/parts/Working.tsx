@@ -10,6 +10,7 @@ import { RestsOn } from "./Findings";
 import type { Written } from "./quantity";
 import { useSettings } from "./settings";
 import { Unfolds } from "./Unfolds";
+import { Problem } from "./Problem";
 
 type Write = (value: number, key: string, options?: { places?: number }) => Written;
 
@@ -48,7 +49,7 @@ function WorkingOf({ row }: { row: Headline }) {
         }),
       ),
   });
-  if (found.error) return <p className="text-oxide">{found.error.message}</p>;
+  if (found.error) return <Problem of={found.error} />;
   if (!found.data) return <p className="text-quiet">Working it out.</p>;
   return <Unfolded working={found.data.working} />;
 }

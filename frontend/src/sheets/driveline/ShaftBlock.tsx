@@ -387,11 +387,7 @@ function TrialControls({ end, trial, set, changed }: ControlProps) {
           </button>
         </p>
       )}
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
     </div>
   );
 }

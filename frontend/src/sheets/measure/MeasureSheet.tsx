@@ -12,6 +12,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { useSettings } from "../../parts/settings";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
+import { Problem } from "../../parts/Problem";
 
 export function MeasureSheet() {
   const { sheet, stage } = useBench();
@@ -39,7 +40,7 @@ export function MeasureSheet() {
           {now.length === 0 ? "nothing waits for a tape" : `${now.length} figures, most worth first`}
         </p>
       </header>
-      {found.error && <p className="text-oxide">{found.error.message}</p>}
+      <Problem of={found.error} />
       {found.data && !current && <NothingToMeasure />}
       {current && (
         <Walk
@@ -198,11 +199,7 @@ function Walk({ one, place, count, go }: WalkProps) {
             <span className="text-2xl text-quiet">{unit}</span>
           </span>
         </label>
-        {problem && (
-          <p role="alert" className="text-oxide">
-            {problem}
-          </p>
-        )}
+        <Problem of={problem} />
         <p className="text-quiet">
           {one.noted ? (
             <>

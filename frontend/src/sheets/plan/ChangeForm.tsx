@@ -5,6 +5,7 @@ import type { ChangeLine, Kind, MassKnown } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { focusSoon } from "../../parts/focusSoon";
+import { Problem } from "../../parts/Problem";
 
 type Props = { change?: ChangeLine; option?: string; done: () => void };
 type Typed = Record<string, string>;
@@ -172,11 +173,7 @@ export function ChangeForm({ change, option, done }: Props) {
           <input className="field text-base" value={note} onChange={(event) => setNote(event.target.value)} />
         </label>
       )}
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem.message}
-        </p>
-      )}
+      <Problem of={problem} />
       <p>
         <button className="btn-main">{change ? "keep it" : "put it into the order"}</button>{" "}
         <button type="button" className="link" onClick={done}>

@@ -9,6 +9,7 @@ import { focusSoon } from "../../parts/focusSoon";
 import { day } from "../../parts/day";
 import { ChangeForm } from "./ChangeForm";
 import { money } from "../../parts/money";
+import { Problem } from "../../parts/Problem";
 
 const MARK: Record<ChangeLine["state"], string> = {
   idea: "◌",
@@ -129,11 +130,7 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
           )}
         </span>
       </div>
-      {problem && (
-        <p role="alert" className="pl-9 text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} className="pl-9" />
       {open === "fit" && <FitForm change={change} done={() => setOpen(undefined)} />}
       {open === "jobs" && <Jobs change={change} />}
       {open === "more" && (
@@ -249,11 +246,7 @@ function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
           not yet
         </button>
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem.message}
-        </p>
-      )}
+      <Problem of={problem} />
     </form>
   );
 }

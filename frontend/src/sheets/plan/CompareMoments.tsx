@@ -6,6 +6,7 @@ import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 import { ComparisonTable } from "./ComparisonTable";
+import { Problem } from "../../parts/Problem";
 
 export function CompareMoments() {
   const { sheet } = useBench();
@@ -61,7 +62,7 @@ function Compared({ moments, names }: { moments: string[]; names: { value: strin
         }),
       ),
   });
-  if (found.error) return <p className="text-oxide">{found.error.message}</p>;
+  if (found.error) return <Problem of={found.error} />;
   if (!found.data) return <p className="text-quiet">Working it out.</p>;
   const { comparison } = found.data;
   const named = comparison.columns.map((column) => ({

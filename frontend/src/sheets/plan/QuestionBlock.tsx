@@ -12,6 +12,7 @@ import { useSettings } from "../../parts/settings";
 import { ChangeForm } from "./ChangeForm";
 import { ChangeRow } from "./ChangeRow";
 import { ComparisonTable } from "./ComparisonTable";
+import { Problem } from "../../parts/Problem";
 
 type Props = { kept: KeptQuestion; changes: ChangeLine[] };
 
@@ -88,7 +89,7 @@ function Options({ kept }: { kept: KeptQuestion }) {
         }),
       ),
   });
-  if (found.error) return <p className="text-oxide">{found.error.message}</p>;
+  if (found.error) return <Problem of={found.error} />;
   if (!found.data) return <p className="text-quiet">Working it out.</p>;
   const topic = catalogue.topics.find(({ key }) => key === question.topic);
   return (
@@ -174,11 +175,7 @@ function Choose({ kept, option }: { kept: KeptQuestion; option: string }) {
           onChange={(event) => setReason(event.target.value)}
         />
       </label>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       <button className="btn-main">choose it</button>
     </form>
   );
@@ -236,11 +233,7 @@ export function AskForm({ done }: { done: () => void }) {
           choose={(topic) => setSaid({ ...said, topic })}
         />
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       <p>
         <button className="btn-main">ask it</button>{" "}
         <button type="button" className="link" onClick={done}>

@@ -5,6 +5,7 @@ import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
+import { Problem } from "../../parts/Problem";
 
 const AXES = [
   { key: "x_mm", label: "behind it", example: "470" },
@@ -101,11 +102,7 @@ export function Gaps() {
           {AXES.map(({ key, label, example }) => field(key, `${label}, ${unit}`, example))}
           <button className="btn">add the place</button>
         </div>
-        {problem && (
-          <p role="alert" className="text-oxide">
-            {problem}
-          </p>
-        )}
+        <Problem of={problem} />
       </form>
     </section>
   );

@@ -6,6 +6,7 @@ import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
+import { Problem } from "../../parts/Problem";
 
 const PLACES = ["fitted", "shelf", "wanted", "donor"] as const;
 const HEAPS = ["good", "usable", "scrap"] as const;
@@ -122,11 +123,7 @@ function PartRow({ kept }: { kept: KeptPart }) {
         )}
       </div>
       {part.note && <p className="text-sm text-quiet">{part.note}</p>}
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       {open && <Faces kept={kept} keep={keep} />}
     </li>
   );
@@ -295,11 +292,7 @@ function NewPart() {
         {field("price", "price", "420")}
         <button className="btn">add the part</button>
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
     </form>
   );
 }

@@ -9,6 +9,7 @@ import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
 import { Parts } from "./Parts";
+import { Problem } from "../../parts/Problem";
 
 const GROUPS: [string, string[]][] = [
   ["Body and weights", ["body"]],
@@ -257,11 +258,7 @@ function NewPoint() {
         {field("z", `above the ground, ${unit}`, "286")}
         <button className="btn">add the point</button>
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
     </form>
   );
 }

@@ -9,6 +9,7 @@ import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
 import { useMeasure } from "../../parts/useMeasure";
 import { useSettings } from "../../parts/settings";
+import { Problem } from "../../parts/Problem";
 
 const FAULTS = ["none", "goes silent", "jumps", "bad checksums", "wrong speed of the port"] as const;
 const PIECE = 1_000_000;
@@ -136,11 +137,7 @@ export function Drive() {
           </>
         )}
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       {!state && (
         <p className="text-quiet">
           Hold three speeds, a minute each, on the flat. A CSV names gps_kmh and indicated_kmh; with an NMEA

@@ -257,11 +257,7 @@ function Weighing() {
         ))}
         <button className="btn">work it out</button>
       </form>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       {got && (
         <p className="cond flex flex-wrap items-center gap-4 pt-2">
           <b className="text-2xl font-bold">

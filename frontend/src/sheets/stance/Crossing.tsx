@@ -15,6 +15,7 @@ import { Lane } from "./Lane";
 import { save, savePicture } from "./saving";
 import { AxlesCrossed, CROSSED, type TakenCrossed } from "./AxlesCrossed";
 import { stanceSaid, STANCES, type Stance } from "./stances";
+import { Problem } from "../../parts/Problem";
 
 type Corners = number[][];
 type Ground = { obstacle: string; sizes: Record<string, string> } | { name: string; corners: Corners };
@@ -172,11 +173,7 @@ export function Crossing() {
         <AxlesCrossed which={crossed} />
       ) : (
         <>
-          {(bad ?? crossing.error) && (
-            <p role="alert" className="text-oxide">
-              {bad ?? crossing.error?.message}
-            </p>
-          )}
+          <Problem of={bad ?? crossing.error} />
           {said && <p className="text-quiet">{said}</p>}
           {crossing.data && (
             <Drive

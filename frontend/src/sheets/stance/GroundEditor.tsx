@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 
 import { useMeasure } from "../../parts/useMeasure";
 import { useBench } from "../../parts/bench";
+import { Problem } from "../../parts/Problem";
 
 type Corners = [number, number][];
 const HEIGHT = 170;
@@ -185,11 +186,7 @@ export function GroundEditor({ corners: given, set }: Props) {
               drive over this
             </button>
           )}
-          {problem && (
-            <p role="alert" className="text-oxide">
-              {problem}
-            </p>
-          )}
+          <Problem of={problem} />
         </div>
       </div>
     </section>

@@ -10,6 +10,7 @@ import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { day } from "../../parts/day";
 import { RigDrawing } from "../../rig/RigDrawing";
+import { Problem } from "../../parts/Problem";
 
 const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
 const NOTHING = { front: null, rear: null, points: [] };
@@ -20,7 +21,7 @@ export function StartSheet() {
     <main className="mx-auto max-w-5xl px-6 py-8">
       <h1 className="text-2xl font-bold tracking-[0.18em] [font-stretch:118%]">JORVAK</h1>
       <p className="text-quiet">The rig on paper before metal is cut.</p>
-      {rigs.error && <p className="pt-4 text-oxide">{rigs.error.message}</p>}
+      <Problem of={rigs.error} className="pt-4" />
       {rigs.data && rigs.data.rigs.length > 0 && (
         <section className="pt-8">
           <h2 className="border-b border-ink pb-1 text-lg font-semibold">Rigs</h2>
@@ -277,11 +278,7 @@ function TakeIn() {
           onChange={(event) => void take(event.target.files?.[0])}
         />
       </label>
-      {problem && (
-        <p role="alert" className="pt-2 text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} className="pt-2" />
     </section>
   );
 }

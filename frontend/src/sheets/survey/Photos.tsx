@@ -6,6 +6,7 @@ import { answered, client } from "../../api/client";
 import type { KeptItem, Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
+import { Problem } from "../../parts/Problem";
 
 export function Photos({ item, photos }: { item: KeptItem; photos: Sheet["photos"] }) {
   const { sheet, stage, put } = useBench();
@@ -69,11 +70,7 @@ export function Photos({ item, photos }: { item: KeptItem; photos: Sheet["photos
           }}
         />
       </label>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
     </section>
   );
 }

@@ -12,6 +12,7 @@ import { useSettings } from "../../parts/settings";
 import { Photos } from "./Photos";
 import { RepairOrReplace } from "./RepairOrReplace";
 import { ZoneDrawing, ZONES } from "./ZoneDrawing";
+import { Problem } from "../../parts/Problem";
 
 const CONDITIONS = [
   "cannot see yet",
@@ -68,7 +69,7 @@ export function SurveySheet() {
           {survey.first.join(" · ")}. A vehicle that is towed out is no expedition.
         </p>
       )}
-      {found.error && <p className="text-oxide">{found.error.message}</p>}
+      <Problem of={found.error} />
       <NewItem zone={zone} />
       {rows.length === 0 && (
         <p className="py-4 text-quiet">
@@ -149,11 +150,7 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
         <span className="w-12 text-right text-quiet">{photos.length > 0 && `${photos.length} ph.`}</span>
       </div>
       {item.note && <p className="pl-9 text-quiet">{item.note}</p>}
-      {problem && (
-        <p role="alert" className="pl-9 text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} className="pl-9" />
       {open && (
         <div className="my-2 ml-9 grid gap-4 border-l-4 border-hair pl-4">
           <Notes item={item} keep={keep} />
@@ -256,11 +253,7 @@ function NewItem({ zone }: { zone: Zone | undefined }) {
         />
         <button className="btn">add it{zone ? `, ${zone}` : ""}</button>
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
     </form>
   );
 }

@@ -7,6 +7,7 @@ import type { Readiness, Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 import { day } from "../../parts/day";
+import { Problem } from "../../parts/Problem";
 
 export function TripSheet() {
   const { sheet, setStage } = useBench();
@@ -27,7 +28,7 @@ export function TripSheet() {
         <h1 className="text-2xl font-semibold">Trip</h1>
         {sheet.brief.leaves_on && <p className="text-quiet">leaves {day(sheet.brief.leaves_on)}</p>}
       </header>
-      {trip.error && <p className="py-3 text-oxide">{trip.error.message}</p>}
+      <Problem of={trip.error} className="py-3" />
       {ready && (
         <>
           <TripLine ready={ready} />
@@ -121,11 +122,7 @@ function Brief() {
           <BriefField label="Who drives" of="drivers" brief={sheet.brief} keep={keep} />
         </div>
       </div>
-      {problem && (
-        <p role="alert" className="text-oxide">
-          {problem}
-        </p>
-      )}
+      <Problem of={problem} />
       <p className="text-sm text-quiet">
         Local codes, the vehicle&apos;s manual and licensed practice decide; what is computed here does not
         replace them.
