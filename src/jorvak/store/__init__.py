@@ -1,9 +1,9 @@
 """Where rigs are kept: one SQLite file under a data folder, plain SQL, a journal of every write."""
 
 from jorvak.store.database import Database, NewerDatabase, Unwritable
-from jorvak.store.journal import CannotUndo, Entry, Stale
+from jorvak.store.journal import CannotUndo, Entry, NotThere, Stale
 from jorvak.store.photos import PhotoFiles
-from jorvak.store.rigs import NotThere, RigLine, RigRecord, Rigs
+from jorvak.store.rigs import RigLine, RigRecord, Rigs
 
 __all__ = [
     "CannotUndo",

@@ -27,6 +27,10 @@ class CannotUndo(Exception):
     """There is nothing to take back, or it was changed again since. The message says which."""
 
 
+class NotThere(Exception):
+    """No such rig, change or other record."""
+
+
 class AlreadyDone(Exception):
     """This very write was done before: it had been sent twice."""
 
@@ -57,23 +61,19 @@ class Journal:
 
     @contextmanager
     def write(self, rig_id: int, person: str, what: str, key: str | None = None) -> Iterator["Write"]:
-        """One journalled transaction on a rig. Raises AlreadyDone where ``key`` was written before."""
+        """One journalled transaction on a rig. Raises NotThere, and AlreadyDone where ``key`` was written before."""
         with self.database.writing() as connection:
-            if (
-                key is not None
-                and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone()
-            ):
-                raise AlreadyDone
+            _check(connection, rig_id, key)
             write = Write(connection, self.now())
             yield write
             write.keep(rig_id, person, "do", what, key=key)
 
     def undo(self, rig_id: int, person: str, key: str | None = None) -> Entry:
-        """Take back the last thing that ``person`` did. Raises CannotUndo."""
+        """Take back the last thing that ``person`` did. Raises CannotUndo, NotThere."""
         return self._turn(rig_id, person, "undo", _LAST_DONE, key)
 
     def redo(self, rig_id: int, person: str, key: str | None = None) -> Entry:
-        """Do again what ``person`` took back last. Raises CannotUndo."""
+        """Do again what ``person`` took back last. Raises CannotUndo, NotThere."""
         return self._turn(rig_id, person, "redo", _FIRST_UNDONE, key)
 
     def next_turns(
@@ -103,11 +103,7 @@ class Journal:
 
     def _turn(self, rig_id: int, person: str, act: str, which: str, key: str | None) -> Entry:
         with self.database.writing() as connection:
-            if (
-                key is not None
-                and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone()
-            ):
-                raise AlreadyDone
+            _check(connection, rig_id, key)
             found = connection.execute(which, {"rig": rig_id, "person": person}).fetchone()
             if found is None:
                 raise CannotUndo(f"There is nothing to {act}.")
@@ -128,6 +124,14 @@ class Journal:
             connection.execute("UPDATE journal SET undone = ? WHERE id = ?", (act == "undo", found["id"]))
             write.keep(rig_id, person, act, found["what"], of_entry=found["id"], key=key)
         return _entry(found)
+
+
+def _check(connection: sqlite3.Connection, rig_id: int, key: str | None) -> None:
+    """Before a write: there is such a rig, and nothing was written by that key."""
+    if connection.execute("SELECT 1 FROM rig WHERE id = ?", (rig_id,)).fetchone() is None:
+        raise NotThere(f"There is no rig {rig_id} here.")
+    if key is not None and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone():
+        raise AlreadyDone
 
 
 # The last thing done that stands; and the first of those taken back that can still be done again.

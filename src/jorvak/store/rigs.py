@@ -10,14 +10,10 @@ from typing import Any
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig
 from jorvak.store.database import Database
-from jorvak.store.journal import Journal, Row, Stale, Write, utc_now
+from jorvak.store.journal import Journal, NotThere, Row, Stale, Write, utc_now
 from jorvak.store.records import ROWS_REMEMBERED, TABLES
 
 NO_FIGURES: Mapping[str, Figure] = {}
-
-
-class NotThere(Exception):
-    """No such rig, change or other record."""
 
 
 @dataclass(frozen=True)

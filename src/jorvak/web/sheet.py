@@ -5,9 +5,10 @@ from functools import cache
 from typing import Any
 
 from flask import Response, current_app
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, field_validator
 
 from jorvak.core.assess import Assessment, assess
+from jorvak.core.calculation import Refused
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.kinds import jobs_of, title_of
 from jorvak.core.known import Known
@@ -51,8 +52,18 @@ class View(BaseModel):
     units: str = Field("metric", pattern="^(metric|inch)$", description="metric or inch")
     person: str = Field("bench", min_length=1, max_length=80, description="who is working")
     key: str | None = Field(
-        None, max_length=80, description="names a write, so that one sent twice is done once"
+        None, min_length=1, max_length=80, description="names a write, so that one sent twice is done once"
     )
+
+    @field_validator("stage")
+    @classmethod
+    def _is_stage(cls, stage: str) -> str:
+        """Seen before anything is written: an answer that cannot be given must not follow a write."""
+        try:
+            read_stage(stage)
+        except Refused as refused:
+            raise ValueError(refused.message) from None
+        return stage
 
     @property
     def preset(self) -> Preset:

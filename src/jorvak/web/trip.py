@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.headlines import SHOWN
-from jorvak.core.rig import Brief, Form
+from jorvak.core.rig import Brief, Form, Line
 from jorvak.core.trip.readiness import Readiness, readiness
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -22,7 +22,7 @@ class HeadEdit(BaseModel):
     """What is to be different about a rig's name, form or brief. Absent keys stay as they are; None clears."""
 
     version: int
-    name: str | None = Field(None, min_length=1, max_length=200)
+    name: Line | None = None
     vehicle: str | None = Field(None, max_length=200)
     form: Form | None = None
     purpose: str | None = Field(None, max_length=4000)
@@ -54,9 +54,10 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
     """Change the name, the form or the brief."""
     sent = body.model_fields_set - {"version"}
     values = body.model_dump(mode="json", include=sent)
-    for key, value in values.items():
-        if value is None and key not in ("ceiling", "leaves_on", "away_days"):
-            values[key] = Brief.model_fields[key].default if key in Brief.model_fields else None
+    for key in [key for key, value in values.items() if value is None]:
+        if key in _NEEDED:
+            raise Refused(key, f"A rig has {_NEEDED[key]}: another one can take its place, but not none.")
+        values[key] = Brief.model_fields[key].default if key in Brief.model_fields else ""
     if "deciding" in values:
         unknown = [key for key in values["deciding"] if key not in SHOWN]
         if unknown:
@@ -72,4 +73,5 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
     return answer(path.rig_id, query)
 
 
+_NEEDED = {"name": "a name", "form": "a form"}
 _NAMES = {"leaves_on": "day of leaving", "must_still": "must still", "away_days": "days away"}

@@ -1,0 +1,213 @@
+"""Whatever is sent to whichever address: an answer or a sentence, nothing half written, and every write undone whole."""
+
+import json
+import sqlite3
+from collections.abc import Iterator
+from pathlib import Path
+from typing import Any
+from urllib.parse import quote
+
+import pytest
+from flask.testing import FlaskClient
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from jorvak.core.catalogue import catalogue
+from jorvak.demo import BUILDS
+from jorvak.store import Database, Rigs
+from jorvak.store.records import TABLES
+from jorvak.web import create_app
+from tests.conftest import TODAY
+
+OWN = {"Host": "127.0.0.1:5370"}
+RIG = 1
+BUILD_FILE = f"/api/rigs/{RIG}/build-file"
+NOT_THE_RIGS = ("/api/builds", "/drives", "/photos")
+"""Addresses that take files, which have tests of their own, or whose state is not the rig's."""
+
+FIGURES = [path for path, spec in catalogue().items() if spec.shape == "number"]
+GOOD: dict[str, tuple[Any, ...]] = {
+    "path": (*FIGURES[::9], "points.tow hitch.z_mm", "gaps.liner behind.x_mm", "wheels.front_left.size"),
+    "paths": (["body.height_mm"], ["aims.crew_kg", "front_axle.unsprung_kg"], []),
+    "typed": ("2740", "85", "4.10", "0.9", "12 3/8", "285/75R17", None),
+    "doubt": ("", "3", "0.5"),
+    "line": ("tyre 265/75R16", "gears front and rear 4.56", "add box 12 kg at 1800", "wheelbase 2745", "trim bumper end by 30"),
+    "kind": ("equipment", "gears", "coil-spacers", "tyres"),
+    "fields": ({"what": "box"}, {"ratio": 4.56}, {"thickness_mm": 30}, {"size": "285/75R17"}),
+    "option": (None, "40 mm/A springs"),
+    "stage": ("planned", "as-found", "today", "0", "3", "9999"),
+    "units": ("metric", "inch"),
+    "person": ("Ines", "Ruben"),
+    "key": (None,),
+    "known": ("measured", "plate", "assumed"),
+    "state": ("idea", "chosen", "bought", "dropped"),
+    "table": tuple(TABLES),
+    "end": ("front", "rear"),
+    "on": ("frame", "body", "front-axle", "rear-axle", "2026-02-20"),
+    "x": ("120", "-780"),
+    "z": ("560",),
+    "mass": ("48", ""),
+    "name": ("new place", "tow hitch"),
+    "format": ("dxf", "svg", "csv"),
+    "question": ("40 mm",),
+    "chosen": ("A springs", None),
+    "reason": ("it clears the sill",),
+    "version": (1, 1, 1, None),
+    "to": (1, 5, 23),
+    "cost": (0, 640.5, None),
+    "rig_id": (RIG,),
+    "change_id": (1, 4, 9, 23),
+    "record_id": (1, 2, 3),
+    "obstacle": ({"kind": "ledge", "sizes": {"height": "300"}}, {"kind": "ditch", "sizes": {}}),
+    "corners": ([[0, 0], [1200, 340]],),
+    "odometer": ("", "128500"),
+    "hours": ("", "4"),
+}  # fmt: skip
+"""By name: what means something there."""
+BAD = (
+    "", " ", "0", "-3", "1e400", "NaN", "∞", "1 640", "3.7.1", "x" * 5000, "٣", "2740\x00", "<b>1</b>", "'; DROP TABLE rig; --",
+    "no such thing", "2026-13-40", "tomorrow", 0, -1, 1e300, 999, None, True, [], {}, [[0, 0], [-5, 1]], {"kind": "moat", "sizes": {}},
+)  # fmt: skip
+
+NUMBERS = st.sampled_from((0, 1, -1, 2, 40, 0.5, 2740, 1e-9, 1e12, -1e12)) | st.floats(allow_nan=False)
+WORDS = st.sampled_from([bad for bad in BAD if isinstance(bad, str)]) | st.text(max_size=12)
+ANYTHING = st.recursive(
+    st.none() | st.booleans() | NUMBERS | WORDS,
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(WORDS, inner, max_size=3),
+    max_leaves=6,
+)
+
+
+class Application:
+    """The application over the three demo builds, which can be put back to how they ship."""
+
+    def __init__(self, folder: Path) -> None:
+        database = Database(folder)
+        self.app = create_app(Rigs(database), today=TODAY)
+        self.client: FlaskClient = self.app.test_client()
+        for build in BUILDS:
+            taken = self.client.post("/api/builds", data=build.read_bytes(), headers=OWN)
+            assert taken.status_code == 201
+        self._live = database.connection
+        self._shipped = sqlite3.connect(":memory:")
+        self._live.backup(self._shipped)
+        self.sheet: Any = self.client.get(f"/api/rigs/{RIG}?person=Ines", headers=OWN).json
+        self.operations = sorted(operations(self.app.api_doc))
+
+    def kept(self, table: str) -> Any:
+        """A record of a table as the sheet shows it: the first, or an empty new one."""
+        many = {"question": "questions", "gap": "gaps", "part": "parts", "survey_item": "survey"}.get(table)
+        of_table = self.sheet[many or f"{table}s"] if many or table in ("profile", "photo") else []
+        return of_table[0] if of_table else {"id": 0, "version": None, "record": {"name": "new"}}
+
+    def put_back(self) -> None:
+        self._shipped.backup(self._live)
+
+    def rig(self) -> Any:
+        """The whole rig as its build file has it."""
+        return json.loads(self.client.get(BUILD_FILE, headers=OWN).data)
+
+
+def operations(document: Any) -> Iterator[tuple[str, str]]:
+    """Method and address of everything that the application answers."""
+    for address, methods in document["paths"].items():
+        if not any(part in address for part in NOT_THE_RIGS):
+            yield from ((method, address) for method in methods)
+
+
+@pytest.fixture(scope="module")
+def application(tmp_path_factory: pytest.TempPathFactory) -> Application:
+    return Application(tmp_path_factory.mktemp("any"))
+
+
+def fitting(schema: Any, document: Any, name: str = "") -> st.SearchStrategy[Any]:
+    """Values that fit a schema; a name that means something here has values that mean something."""
+    if name in GOOD:
+        return st.sampled_from(GOOD[name])
+    if "$ref" in schema:
+        return fitting(document["components"]["schemas"][schema["$ref"].split("/")[-1]], document, name)
+    if "enum" in schema:
+        return st.sampled_from(schema["enum"])
+    if options := schema.get("anyOf"):
+        return st.one_of(*(fitting(option, document, name) for option in options))
+    match schema.get("type"):
+        case "integer":
+            return st.integers(0, 30)
+        case "number":
+            return NUMBERS
+        case "boolean":
+            return st.booleans()
+        case "null":
+            return st.none()
+        case "array":
+            return st.lists(fitting(schema.get("items", {}), document), max_size=3)
+        case "object" if "properties" in schema:
+            keys = {key: fitting(inner, document, key) for key, inner in schema["properties"].items()}
+            needed = set(schema.get("required", ()))
+            return st.fixed_dictionaries(
+                {key: values for key, values in keys.items() if key in needed},
+                optional={key: values for key, values in keys.items() if key not in needed},
+            )
+        case "object":
+            return st.dictionaries(WORDS, ANYTHING, max_size=3)
+        case _:
+            return WORDS
+
+
+@st.composite
+def requests(draw: st.DrawFn, application: Application) -> tuple[str, str, dict[str, Any], Any]:
+    """A request that means something: method, address, query and body; half of them with one thing that is bad."""
+    document = application.app.api_doc
+    method, address = draw(st.sampled_from(application.operations))
+    operation = document["paths"][address][method]
+    places: dict[str, dict[str, Any]] = {"path": {}, "query": {}, "body": {}}
+    for parameter in operation.get("parameters", ()):
+        value = draw(fitting(parameter["schema"], document, parameter["name"]))
+        if value is not None:
+            places[parameter["in"]][parameter["name"]] = value
+    schema = operation.get("requestBody", {}).get("content", {}).get("application/json", {}).get("schema")
+    if schema is not None:
+        places["body"] = draw(fitting(schema, document))
+    if "table" in places["path"] and "record" in places["body"]:
+        kept = application.kept(places["path"]["table"])
+        places["body"] |= {"id": kept["id"], "version": kept["version"], "record": altered(draw, kept)}
+    bad = [(where, name) for where, named in places.items() for name in named]
+    if bad and draw(st.booleans()):
+        where, name = draw(st.sampled_from(bad))
+        places[where][name] = draw(st.sampled_from(BAD) | ANYTHING)
+    for name, value in places["path"].items():
+        address = address.replace(f"{{{name}}}", quote(str(value), safe="") or "-")
+    return method, address, places["query"], None if schema is None else places["body"]
+
+
+def altered(draw: st.DrawFn, kept: Any) -> Any:
+    """A record with one of its values otherwise: mostly one that it cannot have."""
+    record = next(value for value in kept.values() if isinstance(value, dict))
+    key = draw(st.sampled_from(sorted(record)))
+    return {**record, key: draw(st.sampled_from(("another word", 7, *BAD)))}
+
+
+@settings(max_examples=150, suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture])
+@given(st.data())
+def test_it_is_answered_or_refused_and_undone_whole(application: Application, data: st.DataObject) -> None:
+    method, address, query, body = data.draw(requests(application))
+    application.put_back()
+    before = application.rig()
+    answer = application.client.open(
+        address, method=method, query_string={"person": "Ines", **query}, json=body, headers=OWN
+    )
+    assert answer.status_code < 500, answer.text
+    after = application.rig()
+    if answer.status_code >= 400:
+        assert answer.mimetype == "application/problem+json"
+        assert len(answer.json["detail"]) > 10
+        assert after == before
+        return
+    if after == before:
+        return
+    assert method != "get"
+    undone = application.client.post(
+        f"/api/rigs/{RIG}/undo", query_string={"person": query.get("person", "Ines")}, headers=OWN
+    )
+    assert undone.status_code == 200, undone.text
+    assert application.rig() == before
