@@ -6665,7 +6665,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6783,7 +6783,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6825,7 +6825,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6865,7 +6865,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6909,7 +6909,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6954,7 +6954,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -6998,7 +6998,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7064,7 +7064,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7108,7 +7108,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7152,7 +7152,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7197,7 +7197,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7242,7 +7242,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7287,7 +7287,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7331,7 +7331,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7375,7 +7375,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7419,7 +7419,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7463,7 +7463,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7504,7 +7504,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7548,7 +7548,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7589,7 +7589,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7630,7 +7630,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7675,7 +7675,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7720,7 +7720,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7794,7 +7794,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7927,7 +7927,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -7968,7 +7968,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8039,7 +8039,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8083,7 +8083,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8124,7 +8124,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8168,7 +8168,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8213,7 +8213,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8258,7 +8258,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8301,7 +8301,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8341,7 +8341,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8386,7 +8386,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8430,7 +8430,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8472,7 +8472,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8516,7 +8516,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8561,7 +8561,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8601,7 +8601,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8643,7 +8643,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8683,7 +8683,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8723,7 +8723,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
@@ -8766,7 +8766,7 @@ export interface operations {
                 /** @description as-found, today, planned, or the number of a step */
                 stage?: string;
                 /** @description metric or inch */
-                units?: string;
+                units?: "metric" | "inch";
                 /** @description who is working */
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */

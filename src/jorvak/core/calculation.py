@@ -135,13 +135,33 @@ def sentence_of(fault: Any, field: str, example: str | None = None) -> str:
             return f"{field} has to be {context['expected']}, not {_said(fault['input'])}."
         case "string_type" | "string_too_short":
             return f"{field} has to be text, not {_said(fault['input'])}.{hint}"
+        case "string_too_long":
+            return f"{field} is longer than {context['max_length']} characters."
+        case "string_pattern_mismatch":
+            return f"{field} has to be {_PATTERNS[context['pattern']]}, not {_said(fault['input'])}."
+        case "too_short" if context["min_length"] > 1:
+            return f"{field} has to have at least {context['min_length']} entries, not {context['actual_length']}."
+        case "too_long":
+            return f"{field} has to have at most {context['max_length']} entries."
         case "list_type" | "tuple_type" | "too_short":
             return f"{field} has to be a list with something in it.{hint}"
+        case "date_type" | "date_parsing" | "date_from_datetime_parsing" | "date_from_datetime_inexact":
+            return f"{field} has to be a day such as 2026-03-02, not {_said(fault['input'])}."
         case "model_type" | "dict_type" | "model_attributes_type":
             return f"{field} has to be an object with keys and values, not {_said(fault['input'])}."
         case _:
             message = str(fault["msg"]).removeprefix("Value error, ")
             return f"{field}: {message}.{hint}" if not message.endswith(".") else message
+
+
+_PATTERNS = {
+    r"^[^/]{1,40}$": "1 to 40 characters with no / among them",
+    r"^[^/]{1,40}/[^/]{1,40}$": "a question and one of its options with / between them",
+    r"^[^./]{1,60}$": "1 to 60 characters with no . or / among them",
+    r"^[^.]*[^.\s][^.]*$": "a name with no . in it",
+    r"^[0-9a-f]{16,64}\.jpg$": "the name under which a photograph is kept",
+}
+"""What a text that has to look like something has to be, in words."""
 
 
 def _said(value: Any) -> str:

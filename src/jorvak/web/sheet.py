@@ -2,7 +2,7 @@
 
 from datetime import date
 from functools import cache
-from typing import Any
+from typing import Any, Literal
 
 from flask import Response, current_app
 from pydantic import BaseModel, Field, field_validator
@@ -49,7 +49,7 @@ class View(BaseModel):
     """What a person looks at: the stage and the units."""
 
     stage: str = Field("planned", description="as-found, today, planned, or the number of a step")
-    units: str = Field("metric", pattern="^(metric|inch)$", description="metric or inch")
+    units: Literal["metric", "inch"] = Field("metric", description="metric or inch")
     person: str = Field("bench", min_length=1, max_length=80, description="who is working")
     key: str | None = Field(
         None, min_length=1, max_length=80, description="names a write, so that one sent twice is done once"
