@@ -26,9 +26,10 @@ SHEETS = (
 )
 
 
-def assert_accessible(page: Page) -> None:
+def assert_accessible(page: Page, within: str = "html") -> None:
+    """axe finds nothing; what stands around every sheet alike is looked at with one of them."""
     page.evaluate(AXE.read_text(encoding="utf-8"))
-    found = page.evaluate("axe.run(document, { resultTypes: ['violations'] })")
+    found = page.evaluate("within => axe.run(within, { resultTypes: ['violations'] })", within)
     broken = [(v["id"], [n["target"] for n in v["nodes"]][:4]) for v in found["violations"]]
     assert not broken, "\n".join(map(str, broken))
 
@@ -53,7 +54,7 @@ def test_axe_finds_nothing_and_nothing_sticks_out(
         page.goto(f"{server.url}/rigs/1/{sheet}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
         page.wait_for_timeout(300)
-        assert_accessible(page)
+        assert_accessible(page, "html" if sheet == SHEETS[0] else "main")
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), (
             f"{sheet} is wider than the window"
         )
@@ -94,7 +95,7 @@ def test_axe_finds_nothing_on_an_empty_rig(empty_server: Served, window: Window)
     for sheet in SHEETS:
         page.goto(f"{empty_server.url}/rigs/1/{sheet}")
         expect(page.get_by_role("heading", level=1)).to_be_visible()
-        assert_accessible(page)
+        assert_accessible(page, "html" if sheet == SHEETS[0] else "main")
     window.assert_quiet()
 
 
