@@ -12,7 +12,7 @@ from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
 from jorvak.core.quantities import SPEED, Unreadable, read
 from jorvak.core.results import Waits, work_out
-from jorvak.core.stages import moment, read_stage
+from jorvak.core.stages import moment
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
@@ -70,7 +70,7 @@ def try_shaft(path: ShaftPath, query: View, body: Attempt) -> Response:
     """A shaft with the pinion turned, the case lowered, longer, or of another build. Nothing is written."""
     rig = rigs().read(path.rig_id, query.person).rig
     trial = Trial.model_validate(body.model_dump())
-    return as_json(ShaftTried(tried=try_out(moment(rig, read_stage(query.stage)), path.end, trial)))
+    return as_json(ShaftTried(tried=try_out(moment(rig, query.at_stage), path.end, trial)))
 
 
 @driveline_pages.get("/side-by-side", responses={200: PartsBeside})
@@ -93,7 +93,7 @@ def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
         raise Refused("speed", "Give the speed at which it shakes, for example 90 km/h.")
     known = {test: answer for test, answer in body.tests.items() if test in TESTS}
     road = Road.model_validate({"speed_kmh": speed, "gear": body.gear, "range": body.range, **known})
-    result = work_out(moment(rig, read_stage(query.stage), with_doubt=False), lambda ask: suspects(ask, road))
+    result = work_out(moment(rig, query.at_stage, with_doubt=False), lambda ask: suspects(ask, road))
     if result.value is None and result.waits_for is not None and result.waits_for.path is None:
         raise Refused("gear", result.waits_for.label)
     return as_json(

@@ -14,7 +14,7 @@ from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
 from jorvak.core.rig import Change, Figure, Fitted, MassKnown, Rig, State
 from jorvak.core.shorthand import read_fields
-from jorvak.core.stages import read_stage, steps_before
+from jorvak.core.stages import steps_before
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, known, rigs, today
@@ -99,7 +99,7 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
         typed = read_line(body.text, rig, query.preset)
         said = LineAnswer(
             preview=preview(
-                rig, typed, read_stage(query.stage), query.preset, today(), known(), with_doubt=not body.quick
+                rig, typed, query.at_stage, query.preset, today(), known(), with_doubt=not body.quick
             ),
             problem=None,
         )
@@ -124,7 +124,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         wanted = draft(body.kind, fields)
     else:
         raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
-    before = steps_before(record.rig, read_stage(query.stage))
+    before = steps_before(record.rig, query.at_stage)
     after = record.rig.changes[before - 1].id if before else None
     _known_option(record.rig, body.option)
     placed = {key: _typed(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}

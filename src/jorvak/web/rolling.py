@@ -11,7 +11,7 @@ from jorvak.core.results import work_out
 from jorvak.core.rig import Figure
 from jorvak.core.rolling.sizes import Size, side_by_side
 from jorvak.core.rolling.stand import Stand, stand
-from jorvak.core.stages import moment, read_stage
+from jorvak.core.stages import moment
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
@@ -51,7 +51,7 @@ class SizesBeside(BaseModel):
 def try_wheels(path: StandPath, query: View, body: WheelTried) -> Response:
     """Where wheels of another offset or width would stand at one end. Nothing is written."""
     rig = rigs().read(path.rig_id, query.person).rig
-    here = moment(rig, read_stage(query.stage), with_doubt=False)
+    here = moment(rig, query.at_stage, with_doubt=False)
     tried = {
         f"wheels.{path.end}_left.{key}": Figure(value, "assumed") for key, value in body.model_dump().items()
     }
@@ -63,4 +63,4 @@ def try_wheels(path: StandPath, query: View, body: WheelTried) -> Response:
 def sizes_side_by_side(path: RigPath, query: View, body: Sizes) -> Response:
     """What each size would do to this rig at the stage. Nothing is written."""
     rig = rigs().read(path.rig_id, query.person).rig
-    return as_json(SizesBeside(sizes=side_by_side(rig, read_stage(query.stage), body.sizes)))
+    return as_json(SizesBeside(sizes=side_by_side(rig, query.at_stage, body.sizes)))

@@ -66,6 +66,10 @@ class View(BaseModel):
         return stage
 
     @property
+    def at_stage(self) -> Stage:
+        return read_stage(self.stage)
+
+    @property
     def preset(self) -> Preset:
         return PRESETS[self.units]
 
@@ -229,7 +233,7 @@ def as_json(model: BaseModel) -> Response:
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
-    built = sheet(record, read_stage(view.stage) if stage is None else stage, view.preset, today(), known())
+    built = sheet(record, view.at_stage if stage is None else stage, view.preset, today(), known())
     return Response(built.model_dump_json(), status, mimetype="application/json")
 
 

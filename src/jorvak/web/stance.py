@@ -11,7 +11,7 @@ from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Corner
-from jorvak.core.stages import moment, read_stage
+from jorvak.core.stages import moment
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
@@ -251,7 +251,7 @@ def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
         raise Refused("corners", "Give an obstacle or the corners of a ground.")
     ground = check_ground(corners)
     step = max(STEP_MM, float(ground.x[-1] - ground.x[0]) / MOST_STEPS)
-    at = stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage))
+    at = stances(rigs().read(path.rig_id, query.person).rig, query.at_stage)
     driven = {name: drive_over(here, ground, step) for name, here in at.items()}
     return as_json(
         Crossed.model_validate(
@@ -274,7 +274,7 @@ def cross_axles(path: RigPath, query: View, body: CrossedAxles) -> Response:
         None if typed is None else size.checked(_size(size.key, typed, query.preset), of)
         for size, typed, of in ((RAMP, body.ramp_deg, "ramp"), (HUMP, body.hump_mm, "hump"))
     )
-    found = stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage))
+    found = stances(rigs().read(path.rig_id, query.person).rig, query.at_stage)
     return as_json(
         AxlesCrossed(
             ramp_deg=ramp_deg,
@@ -301,7 +301,7 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
     known: dict[Stands, Largest] = {}
     found = []
-    for name, at in stances(rig, read_stage(query.stage)).items():
+    for name, at in stances(rig, query.at_stage).items():
         try:
             here = stands(Ask(at))
         except Missing:
@@ -340,7 +340,7 @@ def write_ground(path: GroundPath, body: CornersOut) -> Response:
 def cycle_axle(path: CyclePath, query: View) -> Response:
     """One axle from full droop to full bump and lock to lock."""
     rig = rigs().read(path.rig_id, query.person).rig
-    at = moment(rig, read_stage(query.stage))
+    at = moment(rig, query.at_stage)
     return as_json(Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end), with_doubt=False)))
 
 
@@ -348,7 +348,7 @@ def cycle_axle(path: CyclePath, query: View) -> Response:
 def rank_angles(path: RigPath, query: AngleWanted) -> Response:
     """An angle by its points, and what must go for the one that is wanted."""
     found = []
-    for name, at in stances(rigs().read(path.rig_id, query.person).rig, read_stage(query.stage)).items():
+    for name, at in stances(rigs().read(path.rig_id, query.person).rig, query.at_stage).items():
         try:
             here = stands(Ask(at))
             if query.point is not None:
@@ -364,7 +364,7 @@ def rank_angles(path: RigPath, query: AngleWanted) -> Response:
 def ways(path: RigPath, query: Wanted) -> Response:
     """The ways in which the frame comes up by so much, with what each upsets and costs."""
     rig = rigs().read(path.rig_id, query.person).rig
-    stage = read_stage(query.stage)
+    stage = query.at_stage
     level = level_when_loaded_mm(rig, stage, query.front_mm) if query.level else None
     rear = query.rear_mm if level is None else max(level, 0.0)
     found = ways_up(rig, stage, query.front_mm, rear, query.preset)
@@ -378,7 +378,7 @@ def read_level(path: RigPath, query: LevelAt) -> Response:
     """One sentence of the simulated inclinometer, read, beside the rig's own limits."""
     rig = rigs().read(path.rig_id, query.person).rig
     sentence = Inclinometer().sentence_at(query.at_s)
-    at = moment(rig, read_stage(query.stage))
+    at = moment(rig, query.at_stage)
     limit = work_out(at, tip)
     most = USUAL_MOST_DEG if limit.value is None else limit.value.calculated.tip_deg * OF_THE_TIP
     return as_json(Level(sentence=sentence, leaning=Leaning.of(sentence), tip=limit, margin_deg=most))

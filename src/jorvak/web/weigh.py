@@ -36,7 +36,7 @@ def get_working(path: WorkingPath, query: sheets.View) -> Response:
     if path.key not in SHOWN:
         raise Refused("key", f"There is no figure “{path.key}”.")
     rig = rigs().read(path.rig_id, query.person).rig
-    here = moment(rig, read_stage(query.stage), on=today())
+    here = moment(rig, query.at_stage, on=today())
     return as_json(Worked(working=working(rig, here, results_of(here), path.key, query.preset)))
 
 
@@ -51,7 +51,7 @@ class Measuring(BaseModel):
 def get_measuring(path: RigPath, query: sheets.View) -> Response:
     """What to measure next for what stands on this stage."""
     rig = rigs().read(path.rig_id, query.person).rig
-    stage = read_stage(query.stage)
+    stage = query.at_stage
     here = moment(rig, stage, on=today())
     found = measure_next(here, assess(rig, stage, query.preset, on=today()))
     return as_json(Measuring(next=list(found), assumed=list(assumed(here))))
@@ -129,7 +129,7 @@ class Accept(BaseModel):
 def accept(path: RigPath, query: sheets.View, body: Accept) -> Response:
     """Live with a finding, for a reason. It comes back when the figures under it move."""
     record = rigs().read(path.rig_id, query.person)
-    here = moment(record.rig, read_stage(query.stage), on=today())
+    here = moment(record.rig, query.at_stage, on=today())
     for finding in findings(Here(here, results_of(here), query.preset)):
         if finding.key == body.finding:
             accepted = acceptance(here, finding, body.reason, accepted_on=today(), accepted_by=query.person)
