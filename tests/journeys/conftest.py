@@ -6,7 +6,7 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
+from playwright.sync_api import Browser, Locator, Page, Request, expect, sync_playwright
 from tools.running import Server, launch
 from waitress import create_server
 
@@ -127,6 +127,19 @@ def window(chromium: Browser) -> Iterator[Window]:
     window = Window(chromium)
     yield window
     window.context.close()
+
+
+def pull(what: Locator, right: float = 0, down: float = 0) -> None:
+    """Take something by its middle with the mouse, pull it so many pixels, and let it go."""
+    what.scroll_into_view_if_needed()
+    box = what.bounding_box()
+    assert box is not None
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    mouse = what.page.mouse
+    mouse.move(x, y)
+    mouse.down()
+    mouse.move(x + right, y + down, steps=4)
+    mouse.up()
 
 
 def type_line(page: Page, text: str, enter: bool = True) -> None:

@@ -7,7 +7,7 @@ from playwright.sync_api import Page, expect
 
 from jorvak.instruments.receiver import Receiver
 from tests.core.test_drive import BEGINS
-from tests.journeys.conftest import Served, Window
+from tests.journeys.conftest import Served, Window, pull
 
 
 @pytest.fixture
@@ -46,19 +46,13 @@ def test_a_wheel_is_dragged_further_out(page: Page) -> None:
     view(page, "Plover", "5 Rolling", "Wheels")
     stand = page.get_by_label("Where the front wheels stand")
     slider = stand.get_by_role("slider")
-    slider.scroll_into_view_if_needed()
     offset = int(slider.get_attribute("aria-valuenow") or "")
     told = stand.inner_text()
-    box = slider.bounding_box()
-    assert box is not None
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
     # Passed over without a press it stays.
-    page.mouse.move(x + 40, y, steps=2)
+    slider.hover()
+    slider.hover(position={"x": 10, "y": 10})
     assert slider.get_attribute("aria-valuenow") == str(offset)
-    page.mouse.down()
-    page.mouse.move(x + 70, y, steps=3)
-    page.mouse.up()
+    pull(slider, right=30)
     assert int(slider.get_attribute("aria-valuenow") or "") < offset
     expect(stand).not_to_have_text(told, use_inner_text=True)
 
@@ -149,15 +143,7 @@ def test_a_shaft_is_tried_and_put_into_the_order(page: Page) -> None:
 def test_a_pinion_is_pulled_on_the_drawing(page: Page) -> None:
     view(page, "Plover", "6 Driveline")
     shaft = page.get_by_label("Rear shaft", exact=True)
-    grip = shaft.locator("[data-pull='pinion up']")
-    grip.scroll_into_view_if_needed()
-    box = grip.bounding_box()
-    assert box is not None
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x, y + 6, steps=3)
-    page.mouse.up()
+    pull(shaft.locator("[data-pull='pinion up']"), down=6)
     expect(shaft).to_contain_text("tried, not planned")
     assert float(shaft.get_by_label("pinion up by").input_value()) > 0
 

@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Window
+from tests.journeys.conftest import Served, Window, pull
 from tests.journeys.test_rolling_driveline import view
 
 
@@ -91,13 +91,7 @@ def test_ground_is_drawn_point_by_point(page: Page, tmp_path: Path) -> None:
     here = main.get_by_role("row", name=re.compile("^as planned(?!,)"))
     driven = here.inner_text()
 
-    box = points.nth(1).bounding_box()
-    assert box is not None
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x, y + 30, steps=4)
-    page.mouse.up()
+    pull(points.nth(1), down=30)
     expect(points.nth(1)).not_to_have_attribute("aria-label", second)
     expect(here).not_to_have_text(driven, use_inner_text=True)
 
@@ -129,14 +123,7 @@ def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
     bumper = main.get_by_role("row", name="front bumper decides it")
     expect(bumper).to_contain_text("up by")
     for_36 = bumper.inner_text()
-    grip = main.locator("[data-pull=approach]")
-    box = grip.bounding_box()
-    assert box is not None
-    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-    page.mouse.move(x, y)
-    page.mouse.down()
-    page.mouse.move(x, y - 20, steps=4)
-    page.mouse.up()
+    pull(main.locator("[data-pull=approach]"), down=-20)
     # What was answered for 36° stays until the angle that was pulled is answered.
     expect(bumper).not_to_have_text(for_36, use_inner_text=True)
     expect(bumper).to_contain_text("up by")
