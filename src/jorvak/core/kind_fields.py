@@ -54,7 +54,10 @@ def added(before: Figures, path: str, by: float, off: float | None = None) -> Fi
         doubt = math.hypot(doubt or 0.0, off)
     # What nobody has measured is not known any better by what is added to it.
     known: Known = "assumed" if noted is not None and noted.known == "assumed" else "plate"
-    return Figure((noted.value if noted else 0.0) + by, known, doubt)
+    if noted is None:
+        return Figure(by, known, doubt)
+    # What was taken as the vehicle stood on a day is still that, and so much more.
+    return Figure(noted.value + by, known, doubt, noted.noted_on if noted.taken else None, taken=noted.taken)
 
 
 def on_sides(side: Side) -> str:

@@ -20,6 +20,7 @@ LOOKS: dict[str, Callable[[Moment], Any]] = {
     "gaps": lambda moment: moment.rig.gaps,
     "rig": lambda moment: moment.rig,
     "on": lambda moment: moment.on,
+    "then": lambda moment: (moment.rig.changes, moment.later),
 }
 """What a result may look at that is no figure."""
 

@@ -10,8 +10,8 @@ from jorvak.core.known import Known
 from jorvak.core.line import Typed
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.record import record
-from jorvak.core.rig import Change, Figure, Rig
-from jorvak.core.stages import Stage, steps_before
+from jorvak.core.rig import Change, Rig
+from jorvak.core.stages import Stage, measured_now, steps_before
 
 
 @record(frozen=True, slots=True)
@@ -41,7 +41,7 @@ def preview(
     with_doubt: bool = True,
 ) -> Preview:
     """What ``typed`` would do at ``stage``; ``known`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
-    changed, then = _carried_out(rig, typed, stage)
+    changed, then = _carried_out(rig, typed, stage, on)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
     now = assess(rig, stage, preset, with_doubt=False, on=on, known=known)
     after = assess(changed, then, preset, with_doubt, on, known)
@@ -58,11 +58,12 @@ def preview(
     )
 
 
-def _carried_out(rig: Rig, typed: Typed, stage: Stage) -> tuple[Rig, Stage]:
+def _carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[Rig, Stage]:
     """The rig with the line carried out, and the stage at which that shows."""
     if typed.draft is None:
         assert typed.path is not None
-        return replace(rig, figures={**rig.figures, typed.path: Figure(typed.value, "measured")}), stage
+        figure = measured_now(rig, typed.path, typed.value, on)
+        return replace(rig, figures={**rig.figures, typed.path: figure}), stage
     before = steps_before(rig, stage)
     # No change of a rig has the id 0: it marks the draft.
     draft = Change(

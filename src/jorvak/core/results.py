@@ -7,7 +7,7 @@ carried by running the same function again with figures moved: the function know
 
 import math
 from collections import Counter
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterator, Mapping
 from dataclasses import field
 from datetime import date
 from functools import cached_property, lru_cache
@@ -20,15 +20,17 @@ from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
 from jorvak.core.record import record
-from jorvak.core.rig import Carrier, Change, Figure, Gap, Profile, Rig
+from jorvak.core.rig import AS_IT_STOOD, Carrier, Change, Figure, Gap, Profile, Rig
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
-from jorvak.core.stages import Moment
+from jorvak.core.shifts import shift_of
+from jorvak.core.stages import Moment, on_it_by, then
 
 T = TypeVar("T")
 
 SCALE = "one scale"
 SCALE_OWN_KG = 1.0
 AS_FOUND = " as found"
+AS_OF = " as it stood on "
 ROUNDING = 1e-9
 """What moves a number by less is floating point: sources that cancel."""
 # Of a size: diameter (radii and circumference move with it), section, rolling factor.
@@ -99,7 +101,8 @@ class Missing(Exception):
 class Ask:
     """Figures of a moment, and a record of which were asked for.
 
-    A figure's key is its path, with a mark where it is meant as found and a change has set it since.
+    A figure's key is its path, with a mark where it is meant as found and a change has set it since, or as it
+    stood on a day and is neither now (``then``).
     ``asked_for`` has every path that was asked for, whether there was a figure or not, ``looked_at`` what
     else of the moment was looked at (``known.LOOKS``). What lies behind a number of ``middles`` is kept there
     and not among the ask's own.
@@ -111,6 +114,7 @@ class Ask:
         self.looked_at: set[str] = set()
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
+        self.then: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
         self.shares: dict[str, float] = {}
         self.sizes: dict[str, float] = {}
@@ -208,6 +212,7 @@ class Ask:
         """What a part asked for, the result asked for."""
         self.here |= inner.here
         self.found |= inner.found
+        self.then |= inner.then
         self.stands_in |= inner.stands_in
         self.shares |= inner.shares
         self.sizes |= inner.sizes
@@ -224,7 +229,47 @@ class Ask:
         if noted is None:
             return None
         (self.found if as_found and path in moment.set_by else self.here)[path] = noted
-        return noted.value
+        return noted.value if noted.taken is None else self._taken_back(path, noted, noted.value)
+
+    def _taken_back(self, path: str, noted: Figure, value: Any) -> Any:
+        """A value less what changes had done to it by the day on which it was taken as it stood. Raises Missing."""
+        day, shift = noted.noted_on, shift_of(path)
+        if noted.taken != AS_IT_STOOD or day is None or shift is None:
+            return value
+        return value - self.part(f"{path}, by {day}", lambda inner: inner.as_it_stood(day, shift))
+
+    def as_it_stood(self, day: date, function: Callable[["Ask"], float]) -> float:
+        """What ``function`` comes to for the rig as it stood on a day."""
+        self.looked_at.add("then")
+        moment = then(self._moment, day)
+        if not moment.changes:
+            return 0.0
+        inner = Ask(moment)
+        value = function(inner)
+        whole = inner.with_middles()
+        for path, figure in (*whole.here.items(), *whole.found.items()):
+            self._note_of(path, figure, day)
+        whole.here, whole.found, whole.parts, whole.middles = {}, {}, {}, {}
+        self._takes_over(whole)
+        return value
+
+    def _note_of(self, path: str, figure: Figure, day: date) -> None:
+        """Note a figure as it stood on a day: under its own key where it still is the same."""
+        if self._moment.here.get(path) == figure:
+            self.here[path] = figure
+        elif self._moment.found.get(path) == figure:
+            self.found[path] = figure
+        else:
+            self.then[f"{path}{AS_OF}{day}"] = figure
+
+    def on_it_when_taken(self, path: str) -> tuple[Change, ...]:
+        """The changes that were on the vehicle when the figure at ``path`` was taken: none where it is as found."""
+        self.asked_for.add(path)
+        self.looked_at.add("then")
+        noted = self._moment.here.get(path)
+        if noted is None or noted.taken != AS_IT_STOOD or noted.noted_on is None:
+            return ()
+        return on_it_by(self._moment.rig, noted.noted_on)
 
     def need(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``. Raises Missing."""
@@ -285,10 +330,20 @@ class Ask:
             found |= _sources(path, path, figure)
         for path, figure in self.found.items():
             found |= _sources(path + AS_FOUND, path, figure)
+        for key, figure in self.then.items():
+            found |= _sources(key, key.partition(AS_OF)[0], figure)
         for path, value in self.stands_in.items():
             found |= _sources(path, path, Figure(value))
         found |= {key: Doubted(0.0, off) for key, off in self.sizes.items()}
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
+
+
+def known_of(moment: Moment, path: str, as_found: bool = False) -> Any:
+    """The value at ``path`` as results take it, or None where it is not noted or waits for another."""
+    try:
+        return Ask(moment).maybe(path, as_found)
+    except (Missing, Refused):
+        return None
 
 
 class Part:
@@ -385,10 +440,36 @@ class MovedAsk(Ask):
     def maybe(self, path: str, as_found: bool = False) -> Any:
         moment = self._moment
         moved = self._found if as_found and path in moment.set_by else self._here
-        if path in moved:
-            return moved[path]
         noted = (moment.found if as_found else moment.here).get(path)
-        return None if noted is None else noted.value
+        if noted is None:
+            return moved.get(path)
+        value = moved.get(path, noted.value)
+        return value if noted.taken is None else self._taken_back(path, noted, value)
+
+    def as_it_stood(self, day: date, function: Callable[[Ask], float]) -> float:
+        moment = then(self._moment, day)
+        if not moment.changes:
+            return 0.0
+        return function(MovedAsk(Ask(moment), dict(self._moves_on(day, moment))))
+
+    def _moves_on(self, day: date, moment: Moment) -> Iterator[tuple[str, float]]:
+        """What is moved here, by the keys that it had on a day."""
+        of_day = f"{AS_OF}{day}"
+        for key, by in self._moves.items():
+            scale = f" {SCALE}" if key.endswith(f" {SCALE}") else ""
+            plain = key.removesuffix(scale)
+            path = plain.removesuffix(AS_FOUND).removesuffix(of_day)
+            figure = (self._moment.found if plain.endswith(AS_FOUND) else self._moment.here).get(path)
+            if key in self._asked.shares or key in self._asked.sizes or key in self._asked.stands_in:
+                yield key, by
+            elif plain.endswith(of_day):
+                yield f"{path}{scale}", by
+            elif figure is None:
+                continue
+            elif moment.here.get(path) == figure:
+                yield f"{path}{scale}", by
+            elif moment.found.get(path) == figure:
+                yield f"{path}{AS_FOUND}{scale}", by
 
     def typical(self, path: str, value: float | None = None, as_found: bool = False) -> float:
         noted = self.maybe(path, as_found)
@@ -576,6 +657,9 @@ def _share(name: str, share: float, whole: Ask) -> Share:
             if spec_of(path).shape == "size" and name.startswith(f"{designation(figure.value)}, ")
         )
         return Share(f"catalogue size {name}", path, share, as_found)
+    path, _, day = name.partition(AS_OF)
+    if day:
+        return Share(f"{spec_of(path).label}{AS_OF}{day}", None, share)
     path = name.removesuffix(AS_FOUND)
     if path.rsplit(".", 1)[-1].isdigit():
         path = path.rsplit(".", 1)[0]

@@ -17,6 +17,8 @@ from jorvak.core.record import record
 
 Known = Literal["measured", "plate", "worked out", "assumed"]
 MassKnown = Literal["measured", "plate", "assumed"]
+Taken = Literal["as found", "as it stood"]
+AS_IT_STOOD: Taken = "as it stood"
 Form = Literal["wagon", "pickup", "cab-chassis", "van", "open"]
 Carrier = Literal["frame", "body", "front-axle", "rear-axle"]
 State = Literal["idea", "chosen", "bought", "fitted", "dropped"]
@@ -41,6 +43,8 @@ class Figure:
     """A value, how it is known, and how far it may be off.
 
     ``doubt`` is two standard deviations in the core's unit; None: what the conventions give for ``known``.
+    ``taken``: as the vehicle was found, or as it stood on ``noted_on`` with what was fitted by then. None: nobody
+    said; then it is as found, but for what a change sets and somebody measured later than that was fitted.
     """
 
     value: Value
@@ -49,6 +53,7 @@ class Figure:
     noted_on: date | None = None
     noted_by: str | None = None
     note: str | None = None
+    taken: Taken | None = None
 
 
 Figures = Mapping[str, Figure]
@@ -257,7 +262,7 @@ class Change(Frozen):
 class Rig:
     """One vehicle with its plan.
 
-    ``figures`` are as found, ``points`` says what carries each underside point (heights are as measured on
+    ``figures`` are as found where they do not say that they were taken later, ``points`` says what carries each underside point (heights are as measured on
     the tyres as found), ``changes`` stand in the order in which they will be fitted.
     """
 

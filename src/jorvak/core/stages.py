@@ -8,7 +8,9 @@ from typing import TYPE_CHECKING, Any, Literal, cast
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of, points_of
 from jorvak.core.record import record
-from jorvak.core.rig import APPLIED, Carrier, Change, Figures, Rig
+from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
+from jorvak.core.rig import Known as KnownAs
+from jorvak.core.shifts import shift_of
 
 if TYPE_CHECKING:
     from jorvak.core.known import Known, KnownHere
@@ -22,7 +24,8 @@ NAMED: tuple[Literal["as-found", "today", "planned"], ...] = ("as-found", "today
 class Moment:
     """A rig at a stage: its figures ``found`` and ``here``, and which change last set one of them.
 
-    ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add.
+    ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add, ``later``
+    the figures that were measured with a change on it that sets them.
     ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
     looked at, for what ages; None where nobody said. ``parts`` is what several results have in common, worked
     out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that.
@@ -35,6 +38,7 @@ class Moment:
     set_by: dict[str, Change]
     changes: tuple[Change, ...]
     points: Mapping[str, Carrier]
+    later: Figures
     with_doubt: bool = True
     on: date | None = None
     parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
@@ -92,11 +96,35 @@ def steps_before(rig: Rig, stage: Stage) -> int:
     return len(rig.changes) if stage == "planned" else fitted
 
 
-def _measured_later(rig: Rig) -> dict[str, Change]:
-    """Figures that were measured with a fitted change on the vehicle, each with that change.
+def on_it_by(rig: Rig, day: date) -> tuple[Change, ...]:
+    """The changes that were on the vehicle on a day, in order."""
+    return tuple(change for change in rig.changes if change.fitted is not None and change.fitted.on <= day)
 
-    They hold from there on, not as found: the roll-out of the new tyre. On the day of fitting only what the
-    change would take away counts as measured afterwards.
+
+def taken_now(rig: Rig, path: str, known: KnownAs = "measured") -> Taken | None:
+    """How a figure that somebody notes now is taken: as it stands, where that is not as it was found.
+
+    What a plate says of something that changes move is as it was made; of something they set, it is theirs.
+    """
+    if known not in ("measured", "plate"):
+        return None
+    fitted = [change for change in rig.changes if change.fitted is not None]
+    moves = known == "measured" and bool(fitted) and shift_of(path) is not None
+    sets = any(path in effect_of(change, rig.figures) for change in fitted)
+    return AS_IT_STOOD if moves or sets else None
+
+
+def measured_now(rig: Rig, path: str, value: Value, on: date | None, by: str | None = None) -> Figure:
+    """A figure that somebody measures on the vehicle on a day; without a day it is as found."""
+    taken = None if on is None else taken_now(rig, path)
+    return Figure(value, "measured", noted_on=on, noted_by=by, taken=taken)
+
+
+def _measured_later(rig: Rig) -> dict[str, Change]:
+    """Figures that were measured with a fitted change on the vehicle that sets them, each with that change.
+
+    They hold from there on, not as found: the roll-out of the new tyre. Where nobody said how one was taken,
+    on the day of fitting only what the change would take away counts as measured afterwards.
     """
     later: dict[str, Change] = {}
     here = dict(rig.figures)
@@ -105,11 +133,38 @@ def _measured_later(rig: Rig) -> dict[str, Change]:
             continue
         for path, value in effect_of(change, here).items():
             noted = rig.figures.get(path)
-            if noted is None or noted.known != "measured" or noted.noted_on is None:
-                continue
-            if noted.noted_on > change.fitted.on or (value is None and noted.noted_on == change.fitted.on):
+            if noted is not None and _was_on_it(change.fitted.on, noted, taken_away=value is None):
                 later[path] = change
     return later
+
+
+def _was_on_it(fitted_on: date, noted: Figure, taken_away: bool) -> bool:
+    if noted.noted_on is None or noted.taken == "as found":
+        return False
+    if noted.taken == AS_IT_STOOD:
+        return fitted_on <= noted.noted_on
+    return noted.known == "measured" and (
+        noted.noted_on > fitted_on or (taken_away and noted.noted_on == fitted_on)
+    )
+
+
+def _before_added(rig: Rig, path: str) -> Figure | None:
+    """A figure that was measured later, before the changes that have only added to it; None where one replaced it."""
+    noted = rig.figures[path]
+    if noted.noted_on is None or not isinstance(noted.value, float):
+        return None
+    by = 0.0
+    for change in on_it_by(rig, noted.noted_on):
+        on_nothing, on_one = (
+            effect_of(change, {**rig.figures, path: replace(noted, value=value)}) for value in (0.0, 1.0)
+        )
+        if path not in on_nothing:
+            continue
+        low, high = on_nothing[path], on_one[path]
+        if low is None or high is None or high.value - low.value != 1.0:
+            return None
+        by += low.value
+    return replace(noted, value=noted.value - by)
 
 
 def moment(
@@ -118,12 +173,28 @@ def moment(
     """The rig at ``stage``; ``known`` spares working out again what still holds. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
+    made = _laid(rig, stage, changes_at(rig, stage), with_doubt, on)
+    return made if known is None else replace(made, known=known.at(made))
+
+
+def then(here: Moment, day: date) -> Moment:
+    """The rig as it stood on a day, with the changes that were fitted by then: seen from a moment, once for it."""
+    kept: Moment | None = here.parts.get(f"as it stood on {day}")
+    if kept is None:
+        kept = _laid(here.rig, "today", on_it_by(here.rig, day), here.with_doubt, here.on)
+        here.parts[f"as it stood on {day}"] = kept
+    return kept
+
+
+def _laid(rig: Rig, stage: Stage, changes: tuple[Change, ...], with_doubt: bool, on: date | None) -> Moment:
+    """The rig with changes laid over what was found, one after the other."""
     later = _measured_later(rig)
-    found = (
-        {path: figure for path, figure in rig.figures.items() if path not in later} if later else rig.figures
-    )
+    found: Figures = rig.figures
+    if later:
+        before = {path: _before_added(rig, path) for path in later}
+        found = {path: figure for path, figure in rig.figures.items() if path not in later}
+        found |= {path: figure for path, figure in before.items() if figure is not None}
     here, set_by, points = dict(found), {}, dict(rig.points)
-    changes = changes_at(rig, stage)
     for change in changes:
         points |= points_of(change)
         for path, value in effect_of(change, here).items():
@@ -132,7 +203,9 @@ def moment(
                 here.pop(path, None)
             else:
                 here[path] = value
-            if later.get(path) is change:
-                here[path] = rig.figures[path]
-    made = Moment(stage, rig, found, here, set_by, changes, points, with_doubt, on)
-    return made if known is None else replace(made, known=known.at(made))
+        # What a change only sets where something is noted has nothing to set: what was noted since stands anyway.
+        for path in (path for path, setter in later.items() if setter is change):
+            set_by[path] = change
+            here[path] = rig.figures[path]
+    measured_later = {path: rig.figures[path] for path in later}
+    return Moment(stage, rig, found, here, set_by, changes, points, measured_later, with_doubt, on)

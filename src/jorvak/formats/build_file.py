@@ -19,6 +19,7 @@ from jorvak.core.calculation import NotNegative, Refused, sentence_of
 from jorvak.core.catalogue import GAP_FIGURES, PART_FIGURES, POINT_FIGURES, BadFigure, catalogue, checked
 from jorvak.core.kinds import fields_of
 from jorvak.core.rig import (
+    AS_IT_STOOD,
     Accepted,
     Brief,
     Carrier,
@@ -36,6 +37,7 @@ from jorvak.core.rig import (
     Record,
     Rig,
     SurveyItem,
+    Taken,
     Text,
 )
 
@@ -53,6 +55,13 @@ class FigureEntry(Frozen):
     noted_on: date | None = None
     noted_by: Text | None = None
     note: Text | None = None
+    taken: Taken | None = None
+
+    @model_validator(mode="after")
+    def _stood_on_a_day(self) -> "FigureEntry":
+        if self.taken == AS_IT_STOOD and self.noted_on is None:
+            raise ValueError(f"A figure that was taken “{AS_IT_STOOD}” says on which day (noted_on).")
+        return self
 
     @model_validator(mode="before")
     @classmethod
@@ -288,7 +297,9 @@ class _Reader:
         except BadFigure as error:
             self.fault(f"rig.{path}", str(error))
             return None
-        return Figure(value, entry.known, entry.doubt, entry.noted_on, entry.noted_by, entry.note)
+        return Figure(
+            value, entry.known, entry.doubt, entry.noted_on, entry.noted_by, entry.note, entry.taken
+        )
 
     def readable(self, model: type[Any], entries: Any) -> dict[int, Any]:
         """Those of a list that can be read, by their place: what is wrong with the others is written down."""

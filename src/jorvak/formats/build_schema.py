@@ -7,7 +7,7 @@ from pydantic.json_schema import models_json_schema
 
 from jorvak.core.catalogue import FigureSpec, catalogue
 from jorvak.core.kinds import kinds
-from jorvak.core.rig import Known
+from jorvak.core.rig import Known, Taken
 from jorvak.formats.build_file import MOST_NAMED, NAMED, RigEntry
 
 REF = "#/$defs/{model}"
@@ -108,5 +108,9 @@ NOTED = {
         "noted_on": {"anyOf": [{"type": "string", "format": "date"}, {"type": "null"}]},
         "noted_by": {"anyOf": [{"type": "string"}, {"type": "null"}]},
         "note": {"anyOf": [{"type": "string"}, {"type": "null"}]},
+        "taken": {
+            "description": "as the vehicle was found, or as it stood on noted_on with what was fitted by then",
+            "anyOf": [{"enum": list(get_args(Taken))}, {"type": "null"}],
+        },
     },
 }

@@ -67,7 +67,7 @@ class Rigs:
             if head is None:
                 raise NotThere(f"There is no rig {rig_id} here.")
             noted = connection.execute(
-                "SELECT path, value, known, doubt, noted_on, noted_by, note, version FROM figure WHERE rig_id = ?",
+                "SELECT path, value, known, doubt, noted_on, noted_by, note, taken, version FROM figure WHERE rig_id = ?",
                 (rig_id,),
             ).fetchall()
             points = connection.execute(
@@ -377,6 +377,8 @@ def _figure_of(row: sqlite3.Row | Row) -> Figure:
         noted_on=date.fromisoformat(noted_on) if noted_on else None,
         noted_by=row["noted_by"],
         note=row["note"],
+        # The journal has rows from before there was such a column.
+        taken=row["taken"] if "taken" in row.keys() else None,  # noqa: SIM118 - a row of SQLite is no mapping
     )
 
 
@@ -426,6 +428,7 @@ def _figure(figure: Figure) -> Row:
         "noted_on": figure.noted_on.isoformat() if figure.noted_on else None,
         "noted_by": figure.noted_by,
         "note": figure.note,
+        "taken": figure.taken,
     }
 
 

@@ -12,9 +12,9 @@ from jorvak.core.kinds import draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
-from jorvak.core.rig import Change, Figure, Fitted, MassKnown, Rig, State
+from jorvak.core.rig import Change, Fitted, MassKnown, Rig, State
 from jorvak.core.shorthand import read_fields
-from jorvak.core.stages import steps_before
+from jorvak.core.stages import measured_now, steps_before
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, known, rigs, today
@@ -218,7 +218,7 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
 
 def _note(record: RigRecord, typed: Typed, view: View) -> Response:
     assert typed.path is not None
-    figure = Figure(value=typed.value, known="measured", noted_on=today(), noted_by=view.person)
+    figure = measured_now(record.rig, typed.path, typed.value, today(), view.person)
     version = record.figure_versions.get(typed.path)
     rigs().note_figure(record.id, typed.path, figure, version, view.person, typed.title, view.key)
     return answer(record.id, view)

@@ -10,6 +10,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import NAMED, spec_of
 from jorvak.core.line import read_figure
 from jorvak.core.rig import Figure
+from jorvak.core.stages import measured_now
 from jorvak.store.records import TABLES
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -82,7 +83,7 @@ def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
                     value = read_figure(spec, body.typed[key], query.preset)
                 except Refused as refused:
                     raise Refused(key, refused.message) from None
-                figures[spec.path] = Figure(value, "measured", None, today(), query.person)
+                figures[spec.path] = measured_now(known.rig, spec.path, value, today(), query.person)
     if path.table == "survey_item" and body.version is None:
         record = record.model_copy(update={"found_on": today(), "found_by": query.person})
     what = f"{WORDS[path.table]}: {name}"

@@ -27,9 +27,10 @@ from jorvak.core.kinds import kinds
 from jorvak.core.line import read_doubt, read_figure
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
-from jorvak.core.rig import Carrier, Figure, Form, Known, Rig
+from jorvak.core.rig import Carrier, Figure, Form, Known, Rig, Taken
+from jorvak.core.shifts import shift_of
 from jorvak.core.shorthand import forms_of
-from jorvak.core.stages import moment
+from jorvak.core.stages import measured_now, moment, taken_now
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left
 from jorvak.core.work.schools import TOPICS, Topic
@@ -99,6 +100,7 @@ class SpecOut(BaseModel):
     choices: list[str]
     how: str
     typical: float | None
+    moves: bool = Field(description="whether changes that are no figures of it move it: a height, a travel")
 
 
 class KindField(BaseModel):
@@ -160,6 +162,10 @@ class NotedFigure(BaseModel):
     known: Known = "measured"
     doubt: str = Field("", max_length=60, description="± as typed; empty: what the conventions give")
     note: str = Field("", max_length=4000)
+    taken: Taken | None = Field(
+        None, description="as found or as it stood; left out, it is as it stands now where that matters"
+    )
+    on: date | None = Field(None, description="the day on which it was taken; left out: today")
     version: int | None = None
 
 
@@ -208,9 +214,9 @@ def get_catalogue() -> Response:
     return as_json(
         Catalogue(
             figures=[_spec(spec) for spec in catalogue().values()],
-            point_figures=[_spec(spec) for spec in POINT_FIGURES.values()],
-            gap_figures=[_spec(spec) for spec in GAP_FIGURES.values()],
-            part_figures=[_spec(spec) for spec in PART_FIGURES.values()],
+            point_figures=[_spec(spec, "points") for spec in POINT_FIGURES.values()],
+            gap_figures=[_spec(spec, "gaps") for spec in GAP_FIGURES.values()],
+            part_figures=[_spec(spec, "parts") for spec in PART_FIGURES.values()],
             shown=[ShownOut(key=shown.key, label=shown.label) for shown in SHOWN.values()],
             topics=list(TOPICS.values()),
             faces={kind: list(fields) for kind, fields in FACES.items()},
@@ -327,7 +333,11 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
         ):
             # Teeth were counted: exact.
             doubt = 0.0
-        figure = Figure(value, body.known, doubt, today(), query.person, body.note.strip() or None)
+        on = body.on or today()
+        if on > today():
+            raise Refused("on", f"{on:%d %B %Y} is still to come. Give the day on which it was taken.")
+        taken = body.taken or taken_now(rigs().read(path.rig_id, query.person).rig, body.path, body.known)
+        figure = Figure(value, body.known, doubt, on, query.person, body.note.strip() or None, taken)
         said = figure_said(spec, value, query)
     rigs().note_figure(
         path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key
@@ -337,13 +347,15 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
 
 @rig_pages.post("/rigs/<int:rig_id>/points", responses={201: Sheet})
 def add_point(path: RigPath, query: View, body: NewPoint) -> Response:
-    """Add a point of the underside, as found."""
+    """Add a point of the underside, as it stands now."""
     name = body.name.strip()
+    rig = rigs().read(path.rig_id, query.person).rig
     x, z = (
-        Figure(
-            _read_as(axis, f"points.{name}.{axis}_mm", typed, query), "measured", None, today(), query.person
+        measured_now(rig, at, _read_as(axis, at, typed, query), today(), query.person)
+        for axis, at, typed in (
+            ("x", f"points.{name}.x_mm", body.x),
+            ("z", f"points.{name}.z_mm", body.z),
         )
-        for axis, typed in (("x", body.x), ("z", body.z))
     )
     rigs().add_point(path.rig_id, name, body.on, x, z, query.person, query.key)
     return answer(path.rig_id, query, status=201)
@@ -418,7 +430,9 @@ def _read_as(field: str, path: str, typed: str, view: View) -> Any:
         raise Refused(field, refused.message) from None
 
 
-def _spec(spec: FigureSpec) -> SpecOut:
+def _spec(spec: FigureSpec, family: str | None = None) -> SpecOut:
+    """One row; those of a family stand for each that it has, whatever its name."""
+    path = spec.path if family is None else f"{family}.any.{spec.path}"
     return SpecOut(
         path=spec.path,
         label=spec.label,
@@ -428,4 +442,5 @@ def _spec(spec: FigureSpec) -> SpecOut:
         choices=list(spec.choices),
         how=spec.how,
         typical=spec.typical,
+        moves=shift_of(path) is not None,
     )

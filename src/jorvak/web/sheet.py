@@ -174,6 +174,8 @@ class Sheet(BaseModel):
     days_left: int | None
     figures: dict[str, Figure] = Field(description="what is noted, by path")
     versions: dict[str, int] = Field(description="of each figure: a write to it has to name it")
+    set_today: list[str] = Field(description="paths that changes which are fitted have set")
+    taken_later: list[str] = Field(description="paths of figures that were measured with such a change on it")
     points: dict[str, Carrier]
     changes: list[ChangeLine]
     questions: list[KeptQuestion]
@@ -257,6 +259,8 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
         days_left=days_left(rig, on),
         figures=dict(rig.figures),
         versions=record.figure_versions,
+        set_today=list(today_state.set_by),
+        taken_later=list(today_state.later),
         points=dict(rig.points),
         changes=[
             _change_line(rig, change, step, record.change_versions[change.id], spent.get(change.id))

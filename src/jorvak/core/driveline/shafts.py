@@ -98,7 +98,7 @@ class ShaftLine:
 
 
 @record(frozen=True)
-class _Geometry:
+class Geometry:
     """A shaft's joints as found and what has moved since; lengths by how far up the axle stands."""
 
     drive: Joint
@@ -149,10 +149,10 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
     """A shaft at a stage, with its travel, slip and whirling where they are known. Raises Missing."""
     build = _build(ask, end)
     speed = _fastest_kmh(ask)
-    here = _geometry(ask, end)
+    here = geometry(ask, end)
     ups = _travel(ask, end)
     places = ask.part(f"{end} shaft at its places", lambda inner: _places(inner, end))
-    found_length = _length_as_found(ask, end)
+    found_length = length_as_found(ask, end)
     ride = next(at for at in places if at.place == "ride")
     slip, slip_waits = _slip(ask, end, here, ups, ride.calculated.length_mm - found_length)
     limit = ask.maybe(f"{end}_shaft.joint_limit_deg")
@@ -175,7 +175,7 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
 
 def shaft_at(ask: Ask, end: End, axle_up_mm: float) -> tuple[float, float]:
     """What the joints at the case and at the axle bend where the axle stands so far up from as found. Raises Missing."""
-    ran = _geometry(ask, end).at(axle_up_mm)[1]
+    ran = geometry(ask, end).at(axle_up_mm)[1]
     return ran.drive_joint_deg, ran.pinion_joint_deg
 
 
@@ -188,31 +188,35 @@ def _fastest_kmh(ask: Ask) -> float:
     return float(ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh"))
 
 
-def _geometry(ask: Ask, end: End) -> _Geometry:
-    def geometry(inner: Ask) -> _Geometry:
+def geometry(ask: Ask, end: End) -> Geometry:
+    """A shaft's joints, and what has moved them. Raises Missing."""
+
+    def made(inner: Ask) -> Geometry:
         drive = _joint(inner, end, "drive")
-        moved = _case_moved(inner, end)
+        moved = case_moved_mm(inner, end)
         turns = shaft_rpm(_fastest_kmh(inner), circumference_mm(inner, end), inner.need(f"{end}_axle.ratio"))
-        return _Geometry(
+        return Geometry(
             drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
             pinion=_joint(inner, end, "pinion"),
-            turned_deg=_turned_deg(inner, end),
+            turned_deg=turned_deg(inner, end),
             axle_z_mm=static_radius_mm(inner, end, as_found=True),
             rpm=turns,
             build=_build(inner, end),
         )
 
-    return ask.part(f"{end} shaft, its geometry", geometry)
+    return ask.part(f"{end} shaft, its geometry", made)
 
 
 def _places(ask: Ask, end: End) -> tuple[ShaftAt, ...]:
-    here, ups = _geometry(ask, end), _travel(ask, end)
+    here, ups = geometry(ask, end), _travel(ask, end)
     return tuple(
         ShaftAt(place, ups[place], here.drive, *here.at(ups[place])) for place in PLACES if place in ups
     )
 
 
-def _length_as_found(ask: Ask, end: End) -> float:
+def length_as_found(ask: Ask, end: End) -> float:
+    """Between the joints' centres, as found. Raises Missing."""
+
     def length(inner: Ask) -> float:
         drive, pinion = (_joint(inner, end, which, as_found=True) for which in ("drive", "pinion"))
         return math.hypot(pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm - drive.z_mm)
@@ -230,7 +234,7 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
     return ask.part(f"{at}{AS_FOUND if as_found else ''}", joint)
 
 
-def _case_moved(ask: Ask, end: End) -> float:
+def case_moved_mm(ask: Ask, end: End) -> float:
     """How far back another case, or an adapter ahead of it, has put the output."""
     path = f"transfer.{end}_output_mm"
     if not ask.is_set(path):
@@ -239,7 +243,7 @@ def _case_moved(ask: Ask, end: End) -> float:
     return float(ask.need(path) - found)
 
 
-def _turned_deg(ask: Ask, end: End) -> float:
+def turned_deg(ask: Ask, end: End) -> float:
     """By how much the axle's pinion falls further towards the rear than as found.
 
     A front pinion that goes up by p changes by −p: arms that steepen turn it up, caster gained turns it down.
@@ -266,7 +270,7 @@ def _travel(ask: Ask, end: End) -> dict[Place, float]:
 
 
 def _slip(
-    ask: Ask, end: End, here: _Geometry, ups: dict[Place, float], longer: float
+    ask: Ask, end: End, here: Geometry, ups: dict[Place, float], longer: float
 ) -> tuple[Slip | None, str | None]:
     at = f"{end}_shaft"
     ride = here.length_mm(ups["ride"])
@@ -314,11 +318,13 @@ def _slip(
 def _at_ride(ask: Ask, path: str, by: float) -> float:
     """A figure of the slip at this stage: as found and moved by what the line has changed, or measured since."""
     value = float(ask.need(path))
-    measured_since = ask.is_set(path) and ask.figure(path).known == "measured"
+    noted = ask.figure(path)
+    # One that says that it was taken as it stood has been taken back already.
+    measured_since = ask.is_set(path) and noted.known == "measured" and noted.taken is None
     return value if measured_since else value + by
 
 
-def _gap_left(ask: Ask, end: End, here: _Geometry, ups: dict[Place, float]) -> float | None:
+def _gap_left(ask: Ask, end: End, here: Geometry, ups: dict[Place, float]) -> float | None:
     """The gap above the tube less what the tube comes up there; None where it was not measured."""
     gap, at = ask.maybe(f"{end}_shaft.gap_mm"), ask.maybe(f"{end}_shaft.gap_x_mm")
     if gap is None or at is None or "bump" not in ups:

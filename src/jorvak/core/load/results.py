@@ -65,23 +65,31 @@ def added_mass(ask: Ask) -> AddedMass:
 
 @record(frozen=True, slots=True)
 class Brought:
-    """What one change brings, and how far each of its masses may be off, as a share."""
+    """What one change brings, and how far each of its masses may be off, as a share.
+
+    ``weighed``: it was on the vehicle when both axles were weighed, so that the scale has it whatever it weighs.
+    """
 
     label: str
     masses: tuple[Mass, ...]
     off: float
+    weighed: bool
 
 
 def brought_by(ask: Ask) -> list[Brought]:
     """What each change that weighs anything brings."""
-    return ask.part(
-        "masses of the changes",
-        lambda inner: [
-            Brought(f"mass of {title_of(change)}", masses, usual_share(MASS, change.mass_known))
-            for change in inner.changes
-            if (masses := masses_of(change))
-        ],
-    )
+    return ask.part("masses of the changes", _brought)
+
+
+def _brought(ask: Ask) -> list[Brought]:
+    on_front, on_rear = (ask.on_it_when_taken(f"body.{end}_axle_kg") for end in ("front", "rear"))
+    brought = []
+    for change in ask.changes:
+        if masses := masses_of(change):
+            weighed = change in on_front and change in on_rear
+            off = 0.0 if weighed else usual_share(MASS, change.mass_known)
+            brought.append(Brought(f"mass of {title_of(change)}", masses, off, weighed))
+    return brought
 
 
 def _added(ask: Ask, brought: list[Brought], factors: Mapping[str, float]) -> AddedMass:
@@ -93,7 +101,7 @@ def _added(ask: Ask, brought: list[Brought], factors: Mapping[str, float]) -> Ad
             kg = mass.kg * factor
             match mass.x_mm:
                 case None:
-                    unplaced += kg
+                    unplaced += 0.0 if bringing.weighed else kg
                 case "front":
                     front += kg
                     unsprung_front += kg

@@ -5,13 +5,14 @@ import re
 from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.record import record
 from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.rolling.results import End, static_radius_mm, tyre
 from jorvak.core.rolling.wheel_fit import (
     StandIn,
     WheelFitIn,
     WheelFitOut,
     inner_edge_mm,
     outer_edge_mm,
+    scrub_change_mm,
     wheel_fit,
 )
 
@@ -58,12 +59,13 @@ def stand(ask: Ask, end: End) -> Stand:
     scrub = ask.maybe("steering.scrub_radius_mm", as_found=True) if end == "front" else None
     fit = wheel_fit(WheelFitIn(stock=old, new=new, kpi_deg=kpi or 0.0, stock_scrub_radius_mm=scrub))
     cover = ask.maybe(f"body.{end}_cover_mm")
+    engaged = ask.maybe(f"{end}_hub.stud_engaged_mm")
     return Stand(
         found=_edges(old),
         here=_edges(new),
         fit=fit,
         cover_left_mm=None if cover is None else cover - fit.outer_edge_change_mm,
-        studs_engaged_mm=_engaged(ask, end, old, new),
+        studs_engaged_mm=None if engaged is None else engaged - threads_taken_mm(ask, end),
         stud_mm=stud_diameter_mm(ask.maybe(f"wheels.{end}_left.thread") or ""),
         kpi_known=kpi is not None,
     )
@@ -94,14 +96,25 @@ def _edges(stand_in: StandIn) -> Edges:
     )
 
 
-def _engaged(ask: Ask, end: End, old: StandIn, new: StandIn) -> float | None:
-    """Thread engaged here: a spacer and a thicker wheel take theirs away. None where it was not measured."""
-    engaged = ask.maybe(f"{end}_hub.stud_engaged_mm")
-    if engaged is None:
-        return None
-    faces = [ask.maybe(f"wheels.{end}_left.face_mm", found) for found in (True, False)]
-    thicker = 0.0 if None in faces else faces[1] - faces[0]
-    return float(engaged - (new.spacer_mm - old.spacer_mm) - thicker)
+def outboard_mm(ask: Ask, end: End) -> float:
+    """How much further out a wheel's middle stands than as found: by less offset, where that is noted, and by spacers."""
+    place = f"wheels.{end}_left"
+    noted = ask.maybe(f"{place}.offset_mm", as_found=True) is not None
+    return ask.more(f"{place}.spacer_mm") - (ask.more(f"{place}.offset_mm") if noted else 0.0)
+
+
+def scrub_gained_mm(ask: Ask) -> float:
+    """How much further outboard of the steering axis the front wheels meet the ground than as found. Raises Missing."""
+    kpi = ask.maybe("steering.kpi_deg") or 0.0
+    old, new = (static_radius_mm(ask, "front", found) for found in (True, False)) if kpi else (0.0, 0.0)
+    return scrub_change_mm(outboard_mm(ask, "front"), new - old, kpi)
+
+
+def threads_taken_mm(ask: Ask, end: End) -> float:
+    """What a spacer and a thicker wheel take of the thread that holds the wheel."""
+    face = f"wheels.{end}_left.face_mm"
+    thicker = ask.more(face) if ask.maybe(face, as_found=True) is not None and ask.is_noted(face) else 0.0
+    return ask.more(f"wheels.{end}_left.spacer_mm") + thicker
 
 
 def stud_diameter_mm(thread: str) -> float | None:

@@ -46,7 +46,7 @@ def wheel_fit(given: WheelFitIn) -> WheelFitOut:
     """Geometry of wheel and hub. Source: the rim and its mounting face; Milliken, steering geometry."""
     old, new = given.stock, given.new
     outwards = old.offset_here_mm - new.offset_here_mm
-    scrub = outwards - (new.static_radius_mm - old.static_radius_mm) * math.tan(math.radians(given.kpi_deg))
+    scrub = scrub_change_mm(outwards, new.static_radius_mm - old.static_radius_mm, given.kpi_deg)
     answer = {
         "stock_backspacing_mm": backspacing_mm(old),
         "new_backspacing_mm": backspacing_mm(new),
@@ -58,6 +58,11 @@ def wheel_fit(given: WheelFitIn) -> WheelFitOut:
     if given.stock_scrub_radius_mm is not None:
         answer["new_scrub_radius_mm"] = given.stock_scrub_radius_mm + scrub
     return WheelFitOut.model_validate(answer)
+
+
+def scrub_change_mm(outwards_mm: float, radius_change_mm: float, kpi_deg: float) -> float:
+    """How much further outboard of the steering axis the wheel meets the ground."""
+    return outwards_mm - radius_change_mm * math.tan(math.radians(kpi_deg))
 
 
 def backspacing_mm(stand: StandIn) -> float:

@@ -10,7 +10,8 @@ from jorvak.core.doubt import Doubted, spread_of
 from jorvak.core.load.results import brought_by
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import ENDS, End, static_radius_mm
+from jorvak.core.rolling.results import ENDS, static_radius_mm
+from jorvak.core.rolling.stand import outboard_mm
 from jorvak.core.stages import Moment
 from jorvak.core.stance.cg_height import CgHeightIn, cg_height
 from jorvak.core.stance.results import axle_lift
@@ -47,7 +48,7 @@ class Tip:
 
 def centre_of_gravity(ask: Ask) -> Centre:
     """Centre of gravity: sprung mass rises with its frame, unsprung with its tyres, changes add theirs. Raises Missing."""
-    return ask.part("centre of gravity", _centre)
+    return ask.part("centre of gravity", lambda inner: centre_from(inner, *_height_as_found(inner)))
 
 
 def _height_as_found(ask: Ask) -> tuple[float, bool]:
@@ -60,10 +61,10 @@ def _height_as_found(ask: Ask) -> tuple[float, bool]:
     ), True
 
 
-def _centre(ask: Ask) -> Centre:
+def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
+    """Centre of gravity, from its height as found. Raises Missing."""
     wheelbase = ask.need("body.wheelbase_mm")
     front, rear = ask.need("body.front_axle_kg", as_found=True), ask.need("body.rear_axle_kg", as_found=True)
-    height, assumed = _height_as_found(ask)
     unsprung = {end: ask.typical(f"{end}_axle.unsprung_kg", as_found=True) for end in ENDS}
     old, new = ({end: static_radius_mm(ask, end, found) for end in ENDS} for found in (True, False))
     total = front + rear
@@ -138,20 +139,12 @@ def _brought(ask: Ask) -> _Brought:
 def tip(ask: Ask) -> Tip:
     """How far it may lean at rest, and how much of that changes took. Raises Missing."""
     found_track = min(ask.need(f"body.{end}_track_mm", as_found=True) for end in ENDS)
-    track = min(ask.need(f"body.{end}_track_mm") + _wider_mm(ask, end) for end in ENDS)
+    track = min(ask.need(f"body.{end}_track_mm") + 2 * outboard_mm(ask, end) for end in ENDS)
     height, _ = _height_as_found(ask)
     found = tilt(TiltIn(track_mm=found_track, cg_height_mm=height))
     centre = centre_of_gravity(ask)
     here = tilt(TiltIn(track_mm=track, cg_height_mm=centre.height_mm))
     return Tip(found.tip_deg, here, track, centre, found.tip_deg - here.tip_deg)
-
-
-def _wider_mm(ask: Ask, end: End) -> float:
-    """How much wider the track is by wheels that stand further out."""
-    place = f"wheels.{end}_left"
-    if ask.maybe(f"{place}.offset_mm", as_found=True) is None:
-        return 0.0
-    return 2 * (ask.more(f"{place}.spacer_mm") - ask.more(f"{place}.offset_mm"))
 
 
 RAISED_OFF_MM = 3.0

@@ -4,7 +4,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.load.results import added_mass, together
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
 from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
+from jorvak.core.results import Ask, Missing, known_of
 from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import ENDS, End, static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
@@ -62,7 +62,7 @@ def outline(moment: Moment) -> Outline:
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
     for name, on in ask.points.items():
-        x, z = ask.maybe(f"points.{name}.x_mm"), ask.maybe(f"points.{name}.z_mm")
+        x, z = (known_of(moment, f"points.{name}.{axis}_mm") for axis in "xz")
         if x is None or z is None:
             continue
         at_front, at_rear = (_rise_of(wheel, on) for wheel in (front, rear))
@@ -245,11 +245,15 @@ def under_differentials(ask: Ask) -> float:
     return min(_axle_rises(ask))
 
 
+def rise_of_body(ask: Ask) -> float:
+    """How much higher the body stands at its higher end. Raises Missing."""
+    return max(axle_lift(ask, end).body_rise_mm for end in ENDS)
+
+
 def height(ask: Ask) -> Height:
     """Overall height: the roof goes up with the body at its higher end. Raises Missing."""
     found_height = ask.need("body.height_mm")
-    raised = lift(ask)
-    now = found_height + max(raised.front.body_rise_mm, raised.rear.body_rise_mm)
+    now = found_height + rise_of_body(ask)
     garage, ferry, container = (
         ask.maybe(f"aims.{limit}_height_mm") for limit in ("garage", "ferry", "container")
     )

@@ -6,6 +6,7 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Gap
 from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.rolling.stand import outboard_mm
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPoint,
@@ -99,7 +100,7 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         new=NewTyre(
             radius_mm=here.size.diameter_mm / 2,
             width_mm=here.size.section_width_mm,
-            shift_mm=_offset(ask, place, True) - _offset(ask, place, False),
+            shift_mm=outboard_mm(ask, end),
         ),
         scrub_radius_mm=ask.need("steering.scrub_radius_mm", as_found=True) if front else 0.0,
         static_radius_mm=found.static_radius_mm,
@@ -112,10 +113,3 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         tyre_doubt_mm=0.0,
         points=[],
     )
-
-
-def _offset(ask: Ask, place: str, as_found: bool) -> float:
-    offset = ask.maybe(f"{place}.offset_mm", as_found)
-    if offset is None:
-        return 0.0
-    return float(offset - (ask.maybe(f"{place}.spacer_mm", as_found) or 0.0))

@@ -9,7 +9,7 @@ from jorvak.core.kind_fields import End
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import Preset
 from jorvak.core.record import record
-from jorvak.core.results import work_out
+from jorvak.core.results import known_of, work_out
 from jorvak.core.rig import Change, Figures, Rig
 from jorvak.core.rolling.results import ENDS
 from jorvak.core.stages import Stage, moment, steps_before
@@ -40,10 +40,10 @@ def level_when_loaded_mm(rig: Rig, stage: Stage, front_mm: float) -> float | Non
     """How far the rear must come up so that the frame stands level with its load; None where its rake is not known."""
     here = loaded(moment(rig, stage, with_doubt=False))
     rises = work_out(here, lift).value
-    front, rear = here.here.get("body.rake_from_mm"), here.here.get("body.rake_to_mm")
+    front, rear = (known_of(here, f"body.rake_{which}_mm") for which in ("from", "to"))
     if rises is None or front is None or rear is None:
         return None
-    rake = rear.value - front.value + rises.rear.frame_rise_mm - rises.front.frame_rise_mm
+    rake = rear - front + rises.rear.frame_rise_mm - rises.front.frame_rise_mm
     return float(front_mm - rake)
 
 

@@ -1,0 +1,1 @@
+"""What changes do to where shafts stand."""

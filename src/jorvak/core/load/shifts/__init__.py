@@ -1,0 +1,1 @@
+"""What changes add to what is weighed."""

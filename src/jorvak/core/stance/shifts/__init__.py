@@ -1,0 +1,1 @@
+"""What changes do to heights, travel, angles and places of the chassis."""

@@ -1,0 +1,54 @@
+"""What is measured from the ride height, or axle against frame: the ride height moves between stops that stay."""
+
+from jorvak.core.results import Ask
+from jorvak.core.rolling.results import End
+from jorvak.core.shifts import Shift
+from jorvak.core.stance.linkage import arms_turned_deg, rake_change_deg
+from jorvak.core.stance.results import axle_lift, strut_lowered_mm
+from jorvak.core.stance.suspension import stroke_of
+
+
+def _lift(ask: Ask, end: End) -> float:
+    return axle_lift(ask, end).suspension_lift_mm
+
+
+def _front_lift(ask: Ask, *_words: str) -> float:
+    return _lift(ask, "front")
+
+
+def _bump(ask: Ask, end: End) -> float:
+    return _lift(ask, end) - strut_lowered_mm(ask, end)
+
+
+def _droop(ask: Ask, end: End) -> float:
+    return -_bump(ask, end) - ask.more(f"{end}_suspension.strap_mm")
+
+
+def _shock(ask: Ask, end: End) -> float:
+    return _bump(ask, end) * stroke_of(ask, end)
+
+
+def _spare_of_line(ask: Ask, end: End) -> float:
+    return ask.more(f"{end}_suspension.strap_mm") - strut_lowered_mm(ask, end)
+
+
+def _caster(ask: Ask) -> float:
+    turned = arms_turned_deg(ask)
+    return -(rake_change_deg(ask) if turned is None else turned)
+
+
+def _arm(ask: Ask) -> float:
+    return _lift(ask, "front") - ask.more("front_suspension.arm_drop_bracket_mm")
+
+
+SHIFTS = (
+    Shift(r"(front|rear)_suspension\.bump_mm", _bump),
+    Shift(r"(front|rear)_suspension\.droop_mm", _droop),
+    Shift(r"(front|rear)_suspension\.shock_ride_mm", _shock),
+    Shift(r"(front|rear)_suspension\.(?:hose|cable|breather)_spare_mm", _spare_of_line),
+    Shift(r"(front|rear)_lines\.(?:hose|cable|breather)_frame_z_mm", _lift),
+    Shift(r"steering\.(track_bar|drag_link)_drop_mm", _front_lift),
+    Shift(r"steering\.arm_drop_mm", _arm),
+    Shift(r"steering\.caster_deg", _caster),
+    Shift(r"half_shafts\.drop_mm", _front_lift),
+)

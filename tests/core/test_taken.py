@@ -1,0 +1,273 @@
+"""Figures that were taken as the vehicle stood, with changes on it: they are taken back, and nothing counts twice."""
+
+from dataclasses import replace
+from datetime import date
+from typing import Any
+
+import pytest
+
+from jorvak.core.areas import Results, results_of
+from jorvak.core.catalogue import spec_of
+from jorvak.core.findings import Here
+from jorvak.core.known import Known
+from jorvak.core.quantities import METRIC
+from jorvak.core.results import Ask, Missing, known_of
+from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig
+from jorvak.core.shifts import shift_of
+from jorvak.core.stages import measured_now, moment, taken_now
+from jorvak.demo import BUILDS
+from jorvak.formats.build_file import read_build
+
+FITTED_ON = date(2026, 2, 1)
+WEIGHED_ON = date(2026, 2, 20)
+
+
+def fitted_to(rig: Rig, steps: int) -> Rig:
+    """The rig with its first steps on the vehicle, whatever they were before, and no option open."""
+    on_it = [
+        change.model_copy(update={"state": "fitted", "fitted": Fitted(on=FITTED_ON), "option": None})
+        for change in rig.changes[:steps]
+    ]
+    rest = [
+        change.model_copy(update={"state": "chosen", "fitted": None, "option": None})
+        for change in rig.changes[steps:]
+    ]
+    return replace(rig, changes=(*on_it, *rest))
+
+
+RIGS = {
+    f"{rig.name}, {steps} on it": fitted_to(rig, steps)
+    for rig in (read_build(path.read_bytes()).rig for path in BUILDS)
+    for steps in (len(rig.changes) // 2, len(rig.changes))
+}
+HANG_ON_THEMSELVES = {"body.cg_height_mm", "front_shaft.pinion_x_mm", "front_shaft.pinion_z_mm"}
+"""How much more they come to is not the same whatever they are: what they come to is taken from results below."""
+RETAKEN = [
+    (name, path)
+    for name, rig in RIGS.items()
+    for path, figure in rig.figures.items()
+    if shift_of(path) is not None
+    and path not in moment(rig, "today").set_by
+    and path not in HANG_ON_THEMSELVES
+]
+
+
+def as_it_stands(rig: Rig, path: str, value: float) -> Rig:
+    """The rig with one figure measured again, with what is fitted on it."""
+    figure = replace(rig.figures[path], value=value, noted_on=WEIGHED_ON, taken=AS_IT_STOOD)
+    return replace(rig, figures={**rig.figures, path: figure})
+
+
+def numbers(value: Any, place: str = "") -> dict[str, Any]:
+    """Every number of a result's value by its place."""
+    if isinstance(value, float):
+        return {place: pytest.approx(value, rel=1e-6, abs=1e-6)}
+    if isinstance(value, (list, tuple)):
+        parts: Any = enumerate(value)
+    elif hasattr(type(value), "model_fields"):
+        parts = ((key, getattr(value, key)) for key in type(value).model_fields)
+    elif hasattr(value, "__dataclass_fields__"):
+        parts = ((key, getattr(value, key)) for key in value.__dataclass_fields__)
+    else:
+        return {}
+    return {k: v for key, part in parts for k, v in numbers(part, f"{place}.{key}").items()}
+
+
+def every_number(results: Results) -> dict[str, Any]:
+    return {
+        f"{area}.{name}{place}": number
+        for area in ("rolling", "driveline", "stance", "load")
+        for name in getattr(results, area).__dataclass_fields__
+        for place, number in numbers(getattr(getattr(results, area), name).value).items()
+    }
+
+
+@pytest.mark.parametrize(("name", "path"), RETAKEN, ids=lambda each: str(each))
+def test_what_is_measured_again_as_it_came_out_changes_nothing(name: str, path: str) -> None:
+    rig = RIGS[name]
+    shift = shift_of(path)
+    assert shift is not None
+    try:
+        by = shift(Ask(moment(rig, "today", with_doubt=False)))
+    except Missing:
+        pytest.skip("nothing says by how much")
+    again = as_it_stands(rig, path, rig.figures[path].value + by)
+    for stage in ("as-found", "today", "planned"):
+        before, after = (every_number(results_of(moment(each, stage, False))) for each in (rig, again))
+        assert after == before, stage
+
+
+PLOVER = RIGS["Plover, 11 on it"]
+LATER = date(2026, 3, 2)
+
+
+def at(rig: Rig, stage: Any = "today") -> Results:
+    return results_of(moment(rig, stage, on=LATER))
+
+
+def point(results: Results, name: str) -> Any:
+    return next(each for each in results.stance.angles.value.points if each.name == name)
+
+
+SHOWN: dict[str, Any] = {
+    "points.front bumper.z_mm": lambda results: point(results, "front bumper").z_mm,
+    "points.rear differential.z_mm": lambda results: point(results, "rear differential").z_mm,
+    "body.height_mm": lambda results: results.stance.height.value.height_mm,
+    "body.cg_height_mm": lambda results: results.stance.tip.value.centre.height_mm,
+    "body.front_axle_kg": lambda results: results.load.load.value.front_kg,
+    "body.rear_axle_kg": lambda results: results.load.load.value.rear_kg,
+    "steering.caster_deg": lambda results: results.stance.caster.value.caster_deg,
+    "front_suspension.shock_ride_mm": lambda results: results.stance.front_shock.value.ride_mm,
+    "front_suspension.bump_mm": lambda results: results.stance.front_shock.value.travel.bump_mm,
+    "front_suspension.droop_mm": lambda results: results.stance.front_shock.value.travel.droop_mm,
+    "rear_shaft.engaged_mm": lambda results: results.driveline.rear_shaft.value.slip.engaged_at_ride_mm,
+    "rear_shaft.collapse_mm": lambda results: (
+        results.driveline.rear_shaft.value.slip.collapse_left_at_ride_mm
+    ),
+    "front_hub.stud_engaged_mm": lambda results: results.rolling.front_stand.value.studs_engaged_mm,
+    "body.front_cover_mm": lambda results: results.rolling.front_stand.value.cover_left_mm,
+}
+"""What is shown of today, where a builder could measure the same."""
+
+
+@pytest.mark.parametrize("path", SHOWN)
+def test_what_is_shown_of_today_can_be_measured_today(path: str) -> None:
+    before = at(PLOVER)
+    again = as_it_stands(PLOVER, path, SHOWN[path](before))
+    assert SHOWN[path](at(again)) == pytest.approx(SHOWN[path](before))
+    for stage in ("as-found", "planned"):
+        assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
+
+
+@pytest.mark.parametrize("path", SHOWN)
+def test_what_was_measured_is_what_is_shown_whatever_was_worked_out(path: str) -> None:
+    measured = SHOWN[path](at(PLOVER)) + 2.5
+    assert SHOWN[path](at(as_it_stands(PLOVER, path, measured))) == pytest.approx(measured)
+
+
+def test_both_figures_of_a_pinion_that_has_turned() -> None:
+    before = at(PLOVER)
+    pinion, lift = before.driveline.front_shaft.value.ride.pinion, before.stance.lift.value.front
+    again = as_it_stands(PLOVER, "front_shaft.pinion_x_mm", pinion.x_mm)
+    again = as_it_stands(again, "front_shaft.pinion_z_mm", pinion.z_mm + lift.frame_rise_mm)
+    for stage in ("as-found", "today", "planned"):
+        assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
+
+
+def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:
+    name = "front bumper"
+    before, after = (
+        at(rig).stance.angles
+        for rig in (PLOVER, as_it_stands(PLOVER, f"points.{name}.z_mm", point(at(PLOVER), name).z_mm))
+    )
+    place = f"points.{[each.name for each in after.value.points].index(name)}.z_mm"
+    assert before.off(place) > 10
+    assert after.off(place) == pytest.approx(3.0, abs=0.01)
+    assert after.measure_first(place).path == f"points.{name}.z_mm"
+
+
+def test_what_is_fitted_after_it_was_measured_counts_with_its_own_doubt() -> None:
+    name = "front bumper"
+    rig = RIGS["Plover, 23 on it"]
+    first, last = rig.changes[:4], rig.changes[4:]
+    after = tuple(change.model_copy(update={"fitted": Fitted(on=LATER)}) for change in last)
+    rig = replace(rig, changes=(*first, *after))
+    measured = as_it_stands(rig, f"points.{name}.z_mm", 500.0)
+    shown = point(at(measured), name).z_mm
+    assert shown == pytest.approx(500.0 + point(at(rig), name).z_mm - point(at(rig, 4), name).z_mm)
+    assert point(at(measured, 4), name).z_mm == pytest.approx(500.0)
+
+
+def test_a_weighed_rig_does_not_wait_for_what_its_changes_weigh() -> None:
+    front, rear = (at(PLOVER).load.load.value.front_kg, at(PLOVER).load.load.value.rear_kg)
+    rig = as_it_stands(as_it_stands(PLOVER, "body.front_axle_kg", front), "body.rear_axle_kg", rear)
+    load = at(rig).load.load
+    assert load.value.total_kg == pytest.approx(front + rear)
+    # One scale, 1 % of it all, and a kilogram for each reading.
+    assert load.off("total_kg") == pytest.approx((((front + rear) * 0.01) ** 2 + 2) ** 0.5)
+    assert not any("mass of" in share.label for share in load.doubt_from["total_kg"])
+
+
+def test_a_mass_without_a_place_was_on_the_scale_too() -> None:
+    change = Change(
+        kind="equipment", fields={"name": "boxes"}, state="fitted", fitted=Fitted(on=FITTED_ON), mass_kg=40
+    )
+    rig = replace(PLOVER, changes=(*PLOVER.changes[:11], change, *PLOVER.changes[11:]))
+    rig = as_it_stands(as_it_stands(rig, "body.front_axle_kg", 1130.0), "body.rear_axle_kg", 1020.0)
+    assert at(rig).load.load.value.total_kg == pytest.approx(2150.0)
+
+
+def test_caster_measured_with_arms_that_give_some_back() -> None:
+    rig = RIGS["Plover, 23 on it"]
+    before = at(rig).stance.caster.value
+    assert before.gained_deg > 0
+    after = at(as_it_stands(rig, "steering.caster_deg", before.caster_deg)).stance.caster.value
+    assert (after.found_deg, after.gained_deg, after.caster_deg) == pytest.approx(
+        (before.found_deg, before.gained_deg, before.caster_deg)
+    )
+
+
+def test_who_says_as_found_is_believed_though_the_change_was_on_it() -> None:
+    path = "wheels.front_left.circumference_mm"
+    noted = Figure(2400.0, "measured", noted_on=WEIGHED_ON)
+    by_date, as_found = (
+        moment(replace(PLOVER, figures={**PLOVER.figures, path: figure}), "as-found").found.get(path)
+        for figure in (noted, replace(noted, taken="as found"))
+    )
+    assert by_date is None
+    assert as_found is not None
+    assert as_found.value == 2400.0
+
+
+@pytest.mark.parametrize(
+    ("path", "taken"),
+    [
+        ("points.front bumper.z_mm", AS_IT_STOOD),
+        ("wheels.front_left.circumference_mm", AS_IT_STOOD),
+        ("body.wheelbase_mm", None),
+        ("points.front bumper.x_mm", None),
+    ],
+)
+def test_what_is_measured_now_is_as_it_stands_where_that_matters(path: str, taken: str | None) -> None:
+    assert taken_now(PLOVER, path) == taken
+    assert measured_now(PLOVER, path, 1.0, LATER).taken == taken
+    assert taken_now(PLOVER, path, "assumed") is None
+    untouched = fitted_to(PLOVER, 0)
+    assert measured_now(untouched, path, 1.0, LATER).taken is None
+    assert measured_now(PLOVER, path, 1.0, None).taken is None
+
+
+def test_rules_and_workings_take_it_back_too() -> None:
+    rig = as_it_stands(PLOVER, "body.rake_from_mm", PLOVER.figures["body.rake_from_mm"].value + 100)
+    here = moment(rig, "today")
+    expected = known_of(here, "body.rake_from_mm")
+    assert expected != rig.figures["body.rake_from_mm"].value
+    assert Here(here, at(rig), METRIC).value("body.rake_from_mm") == expected
+
+
+def test_what_is_moulded_on_the_new_tyres_stays_with_them() -> None:
+    path = "wheels.front_left.pattern"
+    rig = replace(
+        PLOVER, figures={**PLOVER.figures, path: Figure("mud", "measured", None, LATER, taken=AS_IT_STOOD)}
+    )
+    assert known_of(moment(rig, "today"), path) == "mud"
+    assert known_of(moment(rig, "as-found"), path) is None
+
+
+def test_what_still_holds_is_what_is_worked_out_anew() -> None:
+    """An edit of a change that a measured height rests on reaches what rests on the height."""
+    known = Known()
+    rig = as_it_stands(PLOVER, "points.front bumper.z_mm", 560.0)
+    changes = list(rig.changes)
+    springs = next(i for i, change in enumerate(changes) if change.kind in ("springs", "coil-spacers"))
+    other = changes[springs].model_copy(update={"fitted": Fitted(on=LATER)})
+    moved = replace(rig, changes=(*changes[:springs], other, *changes[springs + 1 :]))
+    for each in (rig, moved, rig):
+        remembered = results_of(moment(each, "planned", on=LATER, known=known))
+        assert every_number(remembered) == every_number(at(each, "planned"))
+    assert point(at(rig, "planned"), "front bumper").z_mm != point(at(moved, "planned"), "front bumper").z_mm
+
+
+@pytest.mark.parametrize("path", [path for _, path in RETAKEN][:60:7])
+def test_every_path_that_moves_is_one_of_the_table(path: str) -> None:
+    assert spec_of(path).shape == "number"
