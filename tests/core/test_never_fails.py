@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import fields, replace
+from datetime import timedelta
 from typing import Any
 
 from hypothesis import given, settings
@@ -12,7 +13,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, catalogue, checked
 from jorvak.core.line import read_line
 from jorvak.core.results import Result
-from jorvak.core.rig import Change, Figure, Rig, numbered
+from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig, numbered
 from tests.conftest import TODAY, demo
 
 RIGS = [demo(number) for number in range(3)]
@@ -44,7 +45,9 @@ def noted(draw: st.DrawFn) -> tuple[str, Figure | None]:
     except BadFigure:
         return path, None
     known = draw(st.sampled_from(["measured", "plate", "assumed"]))
-    return path, Figure(float(value), known, draw(st.none() | st.floats(0, abs(value) + 1)))
+    doubt = draw(st.none() | st.floats(0, abs(value) + 1))
+    day, taken = draw(st.sampled_from([None, TODAY])), draw(st.sampled_from([None, "as found", AS_IT_STOOD]))
+    return path, Figure(float(value), known, doubt, day, taken=taken)
 
 
 @st.composite
@@ -67,7 +70,13 @@ def rigs(draw: st.DrawFn) -> Rig:
                 kind=read.kind, fields=read.fields, mass_kg=read.mass_kg, mass_x_mm=read.mass_x_mm
             )
             rig = numbered(replace(rig, changes=(*rig.changes, change)))
-    return rig
+    on_it = draw(st.integers(0, len(rig.changes)))
+    fitted = Fitted(on=TODAY - timedelta(days=draw(st.sampled_from([0, 20]))))
+    changes = (
+        change.model_copy(update={"state": "fitted", "fitted": fitted} if step < on_it else {})
+        for step, change in enumerate(rig.changes)
+    )
+    return replace(rig, changes=tuple(changes))
 
 
 @settings(max_examples=60)

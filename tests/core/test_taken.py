@@ -154,6 +154,15 @@ def test_both_figures_of_a_pinion_that_has_turned() -> None:
         assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
 
 
+def test_tyres_that_were_on_it_then_are_named_though_they_are_no_figure_now() -> None:
+    rig = as_it_stands(PLOVER, "points.front bumper.z_mm", 545.0)
+    angles = at(rig, "as-found").stance.angles
+    place = f"points.{[each.name for each in angles.value.points].index('front bumper')}.z_mm"
+    shares = {share.label: share.path for share in angles.doubt_from[place]}
+    assert shares["catalogue size 285/75R17, diameter"] is None
+    assert any("as it stood on 2026-02-20" in label for label in shares)
+
+
 def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:
     name = "front bumper"
     before, after = (

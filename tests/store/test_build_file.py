@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import catalogue
-from jorvak.core.rig import Change, Figure, Fitted, Rig
+from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import LARGEST_BYTES, moved, read_build, write_build
 from tests.conftest import TODAY, planned
@@ -36,17 +36,31 @@ lengths = {path: spec for path, spec in catalogue().items() if spec.shape == "nu
 
 
 @given(st.dictionaries(st.sampled_from(sorted(lengths)), st.floats(0, 1), max_size=8),
-       st.sampled_from(["measured", "plate", "worked out", "assumed"]), st.none() | st.floats(0, 100))  # fmt: skip
-def test_any_figures_come_back(shares: dict[str, float], known: Any, doubt: float | None) -> None:
+       st.sampled_from(["measured", "plate", "worked out", "assumed"]), st.none() | st.floats(0, 100),
+       st.sampled_from([None, "as found", AS_IT_STOOD]))  # fmt: skip
+def test_any_figures_come_back(shares: dict[str, float], known: Any, doubt: float | None, taken: Any) -> None:
     figures = {
         path: Figure(
-            spec.low + share * (min(spec.high, 1e4) - spec.low), known, doubt, TODAY, "Ines", "on its wheels"
+            spec.low + share * (min(spec.high, 1e4) - spec.low),
+            known,
+            doubt,
+            TODAY,
+            "Ines",
+            "as we stood",
+            taken,
         )
         for path, share in shares.items()
         for spec in (lengths[path],)
     }
     rig = Rig(name="X", figures=figures)
     assert read_build(write_build(rig, TODAY).encode()).rig == rig
+
+
+def test_a_figure_as_it_stood_says_when() -> None:
+    raw = build(body={"height_mm": {"value": 1962, "known": "measured", "taken": "as it stood"}})
+    with pytest.raises(Refused, match="noted_on") as refused:
+        read_build(raw)
+    assert refused.value.field == "rig.body.height_mm"
 
 
 def test_a_few_lines_by_hand_are_a_build() -> None:

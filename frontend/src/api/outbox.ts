@@ -3,7 +3,7 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { answered, client, Refusal, Unreachable } from "./client";
-import type { Carrier, Known, MassKnown, Sheet, Units } from "./types";
+import type { Carrier, Known, MassKnown, Sheet, Taken, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
@@ -23,6 +23,9 @@ export type Write =
       known: Known;
       doubt: string;
       note: string;
+      /** Left out: as it stands now, where that is not as found. */
+      taken?: Taken;
+      on?: string;
       version: number | null;
     }
   | { do: "point"; name: string; on: Carrier; x: string; z: string }
@@ -111,11 +114,11 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
   const path = { rig_id: rig };
   switch (write.do) {
     case "note": {
-      const { path: figure, typed, known, doubt, note, version } = write;
+      const { path: figure, typed, known, doubt, note, taken = null, on = null, version } = write;
       return answered(
         client.PUT("/api/rigs/{rig_id}/figures", {
           params: { path, query },
-          body: { path: figure, typed, known, version, doubt, note },
+          body: { path: figure, typed, known, version, doubt, note, taken, on },
         }),
       );
     }

@@ -588,7 +588,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a point of the underside, as found. */
+        /** Add a point of the underside, as it stands now. */
         post: operations["rig_add_point_rigs__int_rig_id__points_post"];
         delete?: never;
         options?: never;
@@ -1862,6 +1862,8 @@ export interface components {
          * @description A value, how it is known, and how far it may be off.
          *
          *     ``doubt`` is two standard deviations in the core's unit; None: what the conventions give for ``known``.
+         *     ``taken``: as the vehicle was found, or as it stood on ``noted_on`` with what was fitted by then. None: nobody
+         *     said; then it is as found, but for what a change sets and somebody measured later than that was fitted.
          */
         Figure: {
             /**
@@ -1890,6 +1892,11 @@ export interface components {
              * @default null
              */
             noted_on: string | null;
+            /**
+             * Taken
+             * @default null
+             */
+            taken: ("as found" | "as it stood") | null;
             /** Value */
             value: number | string | number[];
         };
@@ -2949,8 +2956,20 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * On
+             * @description the day on which it was taken; left out: today
+             * @default null
+             */
+            on: string | null;
             /** Path */
             path: string;
+            /**
+             * Taken
+             * @description as found or as it stood; left out, it is as it stands now where that matters
+             * @default null
+             */
+            taken: ("as found" | "as it stood") | null;
             /** Typed */
             typed: string | null;
             /**
@@ -4772,7 +4791,10 @@ export interface components {
             currency: string;
             /** Days Left */
             days_left: number | null;
-            /** Figures */
+            /**
+             * Figures
+             * @description of its body, as found
+             */
             figures: {
                 [key: string]: components["schemas"]["Figure"];
             };
@@ -5192,6 +5214,13 @@ export interface components {
         Sheet: {
             /** Accepted */
             accepted: components["schemas"]["KeptAcceptance"][];
+            /**
+             * As Found
+             * @description what figures that were taken as it stood were as found
+             */
+            as_found: {
+                [key: string]: number;
+            };
             brief: components["schemas"]["Brief"];
             /** Changes */
             changes: components["schemas"]["ChangeLine"][];
@@ -5243,11 +5272,21 @@ export interface components {
              * @description of the last write: what was worked out at another may be out of date
              */
             revision: number;
+            /**
+             * Set Today
+             * @description paths that changes which are fitted have set
+             */
+            set_today: string[];
             speedometers: components["schemas"]["Speedometers"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
             /** Survey */
             survey: components["schemas"]["KeptItem"][];
+            /**
+             * Taken Later
+             * @description paths of figures that were measured with such a change on it
+             */
+            taken_later: string[];
             /**
              * Today
              * Format: date
@@ -5477,6 +5516,11 @@ export interface components {
             how: string;
             /** Label */
             label: string;
+            /**
+             * Moves
+             * @description whether changes that are no figures of it move it: a height, a travel
+             */
+            moves: boolean;
             /** Path */
             path: string;
             /** Quantity */

@@ -36,6 +36,7 @@ export type RigCard = Schemas["RigCard"];
 export type Totals = Schemas["Totals"];
 export type Form = Sheet["form"];
 export type Known = Figure["known"];
+export type Taken = NonNullable<Figure["taken"]>;
 export type MassKnown = ChangeLine["mass_known"];
 export type Units = "metric" | "inch";
 export type Carrier = Schemas["PointOutline"]["on"];

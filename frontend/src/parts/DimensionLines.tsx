@@ -3,6 +3,7 @@ import type { Frame } from "../rig/scale";
 import type { Silhouette } from "../rig/silhouette";
 import { useBench } from "./bench";
 import { FigureButton } from "./FigureButton";
+import { asFound } from "./asFound";
 
 type Props = { f: Frame; body: Silhouette; lit?: "wheels" | "driveline" | undefined };
 
@@ -69,7 +70,7 @@ type LabelProps = {
 
 function Label({ path, x, y, short, now, upright }: LabelProps) {
   const { sheet, write } = useBench();
-  const value = sheet.figures[path]?.value;
+  const value = asFound(sheet)[path]?.value;
   const found = typeof value === "number" ? write(value, path).text : undefined;
   const written = now === undefined ? found : write(now, path).text;
   return (

@@ -5,12 +5,13 @@
 import { ToggleGroup } from "radix-ui";
 import { type FormEvent, type ReactNode, useState } from "react";
 
-import type { FigureSpec, Known } from "../api/types";
+import type { FigureSpec, Known, Taken } from "../api/types";
 import { useBench } from "./bench";
 import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
+import { TakenField } from "./TakenField";
 import { Unfolds } from "./Unfolds";
 import { Problem } from "./Problem";
 
@@ -63,6 +64,25 @@ function said(value: string | undefined): string {
   return Array.isArray(parsed) ? parsed.join(" ") : String(parsed);
 }
 
+/**
+ * How the vehicle stood when a figure was taken. It matters where something is fitted that moves or sets it: one
+ * that is typed anew was measured as it stands, until somebody says otherwise.
+ */
+function useTaken(spec: FigureSpec, anew: boolean, known: Known) {
+  const { sheet } = useBench();
+  const noted = sheet.figures[spec.path];
+  const [chosen, set] = useState<Taken>();
+  const [day, setOn] = useState<string>();
+  const sets = sheet.set_today.includes(spec.path);
+  const moves = spec.moves && sheet.changes.some(({ fitted }) => fitted);
+  const later = noted?.taken ?? (sheet.taken_later.includes(spec.path) ? "as it stood" : "as found");
+  const now = known === "measured" || (known === "plate" && sets) ? "as it stood" : "as found";
+  const taken: Taken = chosen ?? (noted && !anew ? later : now);
+  const on = day ?? (anew ? sheet.today : (noted?.noted_on ?? sheet.today));
+  const said = sets || moves ? { taken, ...(taken === "as it stood" && { on }) } : {};
+  return { matters: sets || moves, taken, on, set, setOn, said };
+}
+
 function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   const { sheet, put, write } = useBench();
   const { units } = useSettings();
@@ -78,6 +98,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   const [doubt, setDoubt] = useState(() =>
     noted?.doubt == null ? "" : write(noted.doubt, spec.path, { exact: true }).text,
   );
+  const took = useTaken(spec, typed !== written(), known);
   const [remark, setRemark] = useState(noted?.note ?? "");
   const [problem, setProblem] = useState<string>();
   const [theirs, setTheirs] = useState<Theirs>();
@@ -91,6 +112,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       known,
       doubt,
       note: remark,
+      ...took.said,
       version: sheet.versions[spec.path] ?? null,
     });
     if (!refusal) return done();
@@ -106,7 +128,8 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
     <form onSubmit={submit} className="grid gap-3">
       <label className="grid gap-1">
         <span>
-          <b className="font-semibold">{spec.label}</b> <span className="text-quiet">as found</span>
+          <b className="font-semibold">{spec.label}</b>{" "}
+          {!took.matters && <span className="text-quiet">as found</span>}
         </span>
         {spec.shape === "choice" ? (
           <select className="field" value={typed} onChange={(e) => setTyped(e.target.value)}>
@@ -165,6 +188,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
+      {took.matters && <TakenField taken={took.taken} on={took.on} set={took.set} setOn={took.setOn} />}
       <div className="flex gap-4">
         {spec.shape === "number" && (
           <label className="flex w-24 items-baseline gap-1">
@@ -192,6 +216,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
         <p className="text-quiet">
           noted by {noted.noted_by}
           {noted.noted_on ? ` on ${day(noted.noted_on)}` : ""}
+          {noted.taken === "as it stood" && ", as it stood then"}
         </p>
       )}
       {noted && <FigureHistory path={spec.path} />}

@@ -10,6 +10,7 @@ import { FigureButton, useSpec } from "./FigureButton";
 import { focusSoon } from "./focusSoon";
 import { KnownMark } from "./KnownMark";
 import { Problem } from "./Problem";
+import { counted } from "./counted";
 
 export function FindingsMargin() {
   const { sheet, preview } = useBench();
@@ -90,8 +91,6 @@ function FindingNote({ finding, number }: { finding: Finding; number: number }) 
     </li>
   );
 }
-
-const counted = (count: number, what: string) => `${count} ${what}${count === 1 ? "" : "s"}`;
 
 /** A finding can be accepted with a reason; it comes back by itself when the figures under it move. */
 function LiveWithIt({ finding }: { finding: Finding }) {

@@ -5,6 +5,7 @@ import { useBench } from "./bench";
 import { DimensionLines } from "./DimensionLines";
 import { Headlines } from "./Headlines";
 import { useMeasure } from "./useMeasure";
+import { asFound } from "./asFound";
 
 type Props = { lit?: "wheels" | "driveline" | undefined; height: number };
 
@@ -41,7 +42,7 @@ export function Strip({ lit, height }: Props) {
           {width > 0 && (
             <RigDrawing
               form={sheet.form}
-              figures={sheet.figures}
+              figures={asFound(sheet)}
               found={sheet.outlines.found}
               here={here}
               planned={sheet.outlines.planned}

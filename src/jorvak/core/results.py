@@ -342,8 +342,15 @@ def known_of(moment: Moment, path: str, as_found: bool = False) -> Any:
     """The value at ``path`` as results take it, or None where it is not noted or waits for another."""
     try:
         return Ask(moment).maybe(path, as_found)
-    except (Missing, Refused):
+    except (Missing, Refused, *NO_ANSWER):
         return None
+
+
+def taken_back(moment: Moment) -> dict[str, float]:
+    """Figures that were taken as the vehicle stood, as they were found: by path, as far as that can be said."""
+    stood = (path for path, figure in moment.rig.figures.items() if figure.taken == AS_IT_STOOD)
+    found = ((path, known_of(moment, path, as_found=True)) for path in stood if shift_of(path) is not None)
+    return {path: value for path, value in found if value is not None}
 
 
 class Part:
@@ -650,12 +657,14 @@ def _share(name: str, share: float, whole: Ask) -> Share:
     if name == SCALE:
         return Share("the scale itself", "body.front_axle_kg", share)
     if name in whole.sizes:
-        path, as_found = next(
+        of_it = (
             (path, as_found)
             for noted, as_found in ((whole.here, False), (whole.found, True))
             for path, figure in reversed(noted.items())
             if spec_of(path).shape == "size" and name.startswith(f"{designation(figure.value)}, ")
         )
+        # A size that was on it only on the day on which something was measured is no figure of today.
+        path, as_found = next(of_it, (None, False))
         return Share(f"catalogue size {name}", path, share, as_found)
     path, _, day = name.partition(AS_OF)
     if day:

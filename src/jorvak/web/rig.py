@@ -1,6 +1,7 @@
 """Rigs: the list, a new one, one whole, its figures; build files in and out."""
 
 import re
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -27,6 +28,7 @@ from jorvak.core.kinds import kinds
 from jorvak.core.line import read_doubt, read_figure
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
+from jorvak.core.results import taken_back
 from jorvak.core.rig import Carrier, Figure, Form, Known, Rig, Taken
 from jorvak.core.shifts import shift_of
 from jorvak.core.shorthand import forms_of
@@ -55,7 +57,7 @@ class RigCard(BaseModel):
     form: Form
     leaves_on: date | None
     days_left: int | None
-    figures: dict[str, Figure]
+    figures: dict[str, Figure] = Field(description="of its body, as found")
     found: Outline
     planned: Outline
     money: Totals
@@ -190,6 +192,11 @@ BODY_FIGURES = ("body.wheelbase_mm", "body.front_overhang_mm", "body.rear_overha
 def _card(record: RigRecord) -> RigCard:
     rig = record.rig
     planned = assess(rig, "planned", with_doubt=False, on=today())
+    found = moment(rig, "as-found")
+    drawn = {path: rig.figures[path] for path in BODY_FIGURES if path in rig.figures}
+    drawn |= {
+        path: replace(drawn[path], value=was) for path, was in taken_back(found).items() if path in drawn
+    }
     open_findings = [finding for finding in planned.findings if finding.accepted is None]
     return RigCard(
         id=record.id,
@@ -198,8 +205,8 @@ def _card(record: RigRecord) -> RigCard:
         form=rig.form,
         leaves_on=rig.brief.leaves_on,
         days_left=days_left(rig, today()),
-        figures={path: rig.figures[path] for path in BODY_FIGURES if path in rig.figures},
-        found=outline(moment(rig, "as-found")),
+        figures=drawn,
+        found=outline(found),
         planned=planned.outline,
         money=totals(rig, "planned"),
         ceiling=rig.brief.ceiling,

@@ -14,7 +14,7 @@ from jorvak.core.kinds import jobs_of, title_of
 from jorvak.core.known import Known
 from jorvak.core.money.totals import Totals, running, totals
 from jorvak.core.quantities import PRESETS, Preset
-from jorvak.core.results import Result
+from jorvak.core.results import Result, taken_back
 from jorvak.core.rig import (
     APPLIED,
     Accepted,
@@ -174,6 +174,7 @@ class Sheet(BaseModel):
     days_left: int | None
     figures: dict[str, Figure] = Field(description="what is noted, by path")
     versions: dict[str, int] = Field(description="of each figure: a write to it has to name it")
+    as_found: dict[str, float] = Field(description="what figures that were taken as it stood were as found")
     set_today: list[str] = Field(description="paths that changes which are fitted have set")
     taken_later: list[str] = Field(description="paths of figures that were measured with such a change on it")
     points: dict[str, Carrier]
@@ -259,6 +260,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
         days_left=days_left(rig, on),
         figures=dict(rig.figures),
         versions=record.figure_versions,
+        as_found=taken_back(found_state),
         set_today=list(today_state.set_by),
         taken_later=list(today_state.later),
         points=dict(rig.points),

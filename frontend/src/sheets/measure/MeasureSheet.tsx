@@ -13,6 +13,7 @@ import { useSettings } from "../../parts/settings";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
 import { Problem } from "../../parts/Problem";
+import { asFound } from "../../parts/asFound";
 
 export function MeasureSheet() {
   const { sheet, stage } = useBench();
@@ -126,7 +127,7 @@ function Walk({ one, place, count, go }: WalkProps) {
         {width > 0 && (
           <RigDrawing
             form={sheet.form}
-            figures={sheet.figures}
+            figures={asFound(sheet)}
             found={sheet.outlines.found}
             here={sheet.outlines.found}
             width={width > 900 ? width - 384 : width}

@@ -1,11 +1,12 @@
 /** Where on the drawing a figure is taken. */
 import type { Sheet } from "../../api/types";
 import type { Silhouette, Spot } from "../../rig/silhouette";
+import { asFound } from "../../parts/asFound";
 
 export function spotOf(path: string, body: Silhouette, sheet: Sheet): Spot {
   const [family = "", name = "", key = ""] = path.split(".");
   const number = (at: string) => {
-    const value = sheet.figures[at]?.value;
+    const value = asFound(sheet)[at]?.value;
     return typeof value === "number" ? value : undefined;
   };
   const radius = sheet.outlines.found.front?.static_radius_mm ?? body.sill;

@@ -5,6 +5,7 @@ import type { Comparison } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { money } from "../../parts/money";
+import { asFound } from "../../parts/asFound";
 
 type Column = Comparison["columns"][number];
 type Props = {
@@ -29,7 +30,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
                 <span className="relative block overflow-hidden bg-strip" style={{ height: 78 }}>
                   <RigDrawing
                     form={sheet.form}
-                    figures={sheet.figures}
+                    figures={asFound(sheet)}
                     found={sheet.outlines.found}
                     here={column.outline}
                     width={190}

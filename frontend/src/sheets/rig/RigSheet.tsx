@@ -10,6 +10,8 @@ import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
 import { Parts } from "./Parts";
 import { Problem } from "../../parts/Problem";
+import { asFound } from "../../parts/asFound";
+import { day } from "../../parts/day";
 
 const GROUPS: [string, string[]][] = [
   ["Body and weights", ["body"]],
@@ -138,6 +140,9 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
         <span className="text-right">
           <b className="font-semibold">{written.text}</b> <span className="text-quiet">{written.unit}</span>{" "}
           <KnownMark known={figure.known} />
+          {figure.taken === "as it stood" && figure.noted_on && (
+            <span className="text-quiet"> as it stood {day(figure.noted_on)}</span>
+          )}
         </span>
       ) : (
         <span className="text-quiet">–</span>
@@ -165,7 +170,7 @@ function Points() {
       <table className="cond w-full">
         <caption className="border-b border-ink pb-1 text-left font-semibold">
           Underside, at the stage of the mark{" "}
-          <span className="font-normal text-quiet">press a height to correct it as found</span>
+          <span className="font-normal text-quiet">press a height to correct it</span>
         </caption>
         <thead>
           <tr className="text-left text-quiet">
@@ -180,7 +185,7 @@ function Points() {
         </thead>
         <tbody>
           {points.map((point) => {
-            const found = sheet.figures[`points.${point.name}.z_mm`]?.value as number | undefined;
+            const found = asFound(sheet)[`points.${point.name}.z_mm`]?.value as number | undefined;
             const now = write(point.z_mm, "z_mm");
             const old = found === undefined ? undefined : write(found, "z_mm");
             return (

@@ -9,6 +9,7 @@ import type { Stand } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
+import { asFound } from "../../parts/asFound";
 
 const HEIGHT = 240;
 
@@ -29,7 +30,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
   const y = (mm: number) => HEIGHT - (mm - low) * k;
   // Places that were measured by this wheel, where the tyre stands over them: from the wheel's centre as found.
   const gaps = sheet.gaps.flatMap(({ gap }) => {
-    const figure = (axis: string) => sheet.figures[`gaps.${gap.name}.${axis}`];
+    const figure = (axis: string) => asFound(sheet)[`gaps.${gap.name}.${axis}`];
     const [aside, above] = [figure("y_mm"), figure("z_mm")];
     if (gap.axle !== end || typeof aside?.value !== "number" || typeof above?.value !== "number") return [];
     const at = aside.value - (found.offset_mm - found.spacer_mm);

@@ -12,6 +12,7 @@ import { Problem } from "../../parts/Problem";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { WaitsFor } from "./Heights";
 import { stanceSaid } from "./stances";
+import { asFound } from "../../parts/asFound";
 
 const WHICH = ["approach", "breakover", "departure"] as const;
 type Which = (typeof WHICH)[number];
@@ -57,7 +58,7 @@ export function Angles() {
       <div ref={ref} className="on-strip relative bg-strip" style={{ height: HEIGHT }}>
         <RigDrawing
           form={sheet.form}
-          figures={sheet.figures}
+          figures={asFound(sheet)}
           found={sheet.outlines.found}
           here={(preview?.here ?? sheet.here).outline}
           width={width}

@@ -4,6 +4,7 @@ import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { silhouette } from "../../rig/silhouette";
 import { type Ends, gapAt, leftAt, type Up, valueAt } from "./onItsWay";
+import { asFound } from "../../parts/asFound";
 
 /** Side, front and plan view of the same moment, to one scale each. */
 export function Views({ ends, ups, steer }: { ends: Ends; ups: Up[]; steer: number }) {
@@ -36,7 +37,7 @@ export function Views({ ends, ups, steer }: { ends: Ends; ups: Up[]; steer: numb
 function Side({ width, height, ends, ups }: { width: number; height: number; ends: Ends; ups: Up[] }) {
   const { sheet } = useBench();
   const outline = sheet.here.outline;
-  const body = silhouette(sheet.form, sheet.figures, sheet.outlines.found.front?.static_radius_mm);
+  const body = silhouette(sheet.form, asFound(sheet), sheet.outlines.found.front?.static_radius_mm);
   const whole = body.front + body.wheelbase + body.rear;
   const k = Math.min((width - 30) / whole, (height - 40) / (body.height + 250));
   const x = (mm: number) => (width - whole * k) / 2 + (mm + body.front) * k;

@@ -5,6 +5,7 @@
  */
 import type { Crossed, Sheet } from "../../api/types";
 import { silhouette, type Spot } from "../../rig/silhouette";
+import { asFound } from "../../parts/asFound";
 
 export type StanceDriven = Crossed["stances"][number];
 export type Driven = NonNullable<StanceDriven["driven"]["value"]>;
@@ -41,7 +42,7 @@ export function Lane({ crossed, stance, at, sheet, width, height, title, beneath
   const driven = stance.driven.value;
   if (!driven) return null;
   const pose = poseAt(driven, at);
-  const body = silhouette(sheet.form, sheet.figures, sheet.outlines.found.front?.static_radius_mm);
+  const body = silhouette(sheet.form, asFound(sheet), sheet.outlines.found.front?.static_radius_mm);
   const long = Math.max(LANE_MM, (body.front + body.wheelbase + body.rear) * 1.5);
   const k = width / long;
   // The middle of the vehicle stays in the middle of the lane, and its wheels a third above the bottom.

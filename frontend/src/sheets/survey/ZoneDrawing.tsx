@@ -5,6 +5,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { RigDrawing } from "../../rig/RigDrawing";
 import type { Frame } from "../../rig/scale";
 import type { Silhouette } from "../../rig/silhouette";
+import { asFound } from "../../parts/asFound";
 
 type Zone = SurveyItem["zone"];
 export const ZONES: Zone[] = [
@@ -60,7 +61,7 @@ export function ZoneDrawing({ zone, choose, open }: Props) {
       {width > 0 && (
         <RigDrawing
           form={sheet.form}
-          figures={sheet.figures}
+          figures={asFound(sheet)}
           found={sheet.outlines.found}
           here={sheet.outlines.found}
           width={width}

@@ -7,7 +7,7 @@ from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused
 from jorvak.core.doubt import Doubted, spread_of
-from jorvak.core.load.results import brought_by
+from jorvak.core.load.results import brought_by, standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, static_radius_mm
@@ -161,7 +161,7 @@ def weighed(
     ask = Ask(here)
     try:
         wheelbase = ask.need("body.wheelbase_mm")
-        total = ask.need("body.front_axle_kg") + ask.need("body.rear_axle_kg")
+        total = standing(ask).total_kg
         front, rear = (static_radius_mm(ask, end) for end in ENDS)
     except Missing as missing:
         raise Refused("typed", f"It waits for the {missing.waits.label}.") from None
