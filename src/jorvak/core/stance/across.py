@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 
 from jorvak.core.calculation import Refused
 from jorvak.core.record import record
@@ -89,7 +90,13 @@ def asked_crossings(ask: Ask) -> tuple[AskedCrossing, ...]:
     if not asked:
         return ()
     here = stands(ask)
-    return tuple(_asked(profile, drive(Ground.of(profile.corners), here, ASKED_STEP_MM)) for profile in asked)
+    return tuple(_asked(profile, drive(_ground(profile.corners), here, ASKED_STEP_MM)) for profile in asked)
+
+
+# The same ground at every edit: where wheels go over it is worked out once.
+@lru_cache(maxsize=32)
+def _ground(corners: tuple[tuple[float, float], ...]) -> Ground:
+    return Ground.of(corners)
 
 
 def _asked(profile: Profile, crossing: Crossing) -> AskedCrossing:

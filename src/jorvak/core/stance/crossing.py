@@ -1,7 +1,7 @@
 """A vehicle driven over ground, in side view: geometry alone, whatever its grip."""
 
 import math
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
@@ -15,11 +15,7 @@ if TYPE_CHECKING:
     Array = NDArray[np.float64]
 
 MOST_POSITIONS = 2_000_000
-SAMPLE_MM = 20.0
-"""How closely the first place where the rear wheel can stand is looked for, before it is found exactly."""
-CLOSE_MM = 1e-7
 STOPPED_MM = 1e-6
-MOST_ROUNDS = 60
 SAME_PITCH_DEG = 0.01
 FINER = 12
 """Into so many parts the steps are cut beside which a point comes closest."""
@@ -197,69 +193,10 @@ def _pose(ground: Ground, stands: Stands, front: "Array") -> Poses:
     import numpy as np
 
     front_z = ground.rests(front, stands.front_radius_mm)
-    rear = _rear(ground, stands, front, front_z)
+    rear = ground.wheel(stands.rear_radius_mm).behind(front, front_z, stands.apart_mm)
     rear_z = ground.rests(rear, stands.rear_radius_mm)
     pitch = np.degrees(np.arctan2(front_z - rear_z, front - rear)) - stands.level_deg
     return Poses(front, front_z, rear, rear_z, pitch)
-
-
-def _rear(ground: Ground, stands: Stands, front: "Array", front_z: "Array") -> "Array":
-    """Where the rear centre stands: the rearmost place at its distance from the front one."""
-    import numpy as np
-
-    apart = stands.apart_mm
-
-    def too_far(which: "NDArray[np.intp]", at: "Array") -> "Array":
-        """By how much the centres are further apart than they are; below 0 they are too near."""
-        rests = ground.rests(at, stands.rear_radius_mm)
-        gone: Array = np.hypot(front[which] - at, front_z[which] - rests) - apart
-        return gone
-
-    everywhere = np.arange(len(front))
-    low = front - apart
-    low_by = too_far(everywhere, low)
-    high, high_by = low.copy(), np.zeros_like(low)
-    searching = np.flatnonzero(low_by > CLOSE_MM)
-    for ahead in np.arange(SAMPLE_MM, apart + SAMPLE_MM, SAMPLE_MM):
-        if len(searching) == 0:
-            break
-        tried = np.minimum(front[searching] - apart + ahead, front[searching])
-        by = too_far(searching, tried)
-        near, far = by <= 0, by > 0
-        high[searching[near]], high_by[searching[near]] = tried[near], by[near]
-        low[searching[far]], low_by[searching[far]] = tried[far], by[far]
-        searching = searching[far]
-    _close_in(too_far, low, low_by, high, high_by)
-    return high
-
-
-def _close_in(
-    too_far: "Callable[[NDArray[np.intp], Array], Array]",
-    low: "Array",
-    low_by: "Array",
-    high: "Array",
-    high_by: "Array",
-) -> None:
-    """Move ``high`` to where ``too_far`` is nothing, from brackets. Source: the Illinois variant of regula falsi."""
-    import numpy as np
-
-    open_ = np.flatnonzero(high > low)
-    side = np.zeros(len(low), dtype=int)
-    for _ in range(MOST_ROUNDS):
-        open_ = open_[(high[open_] - low[open_] > CLOSE_MM) & (np.abs(high_by[open_]) > CLOSE_MM)]
-        if len(open_) == 0:
-            return
-        a, b, fa, fb = low[open_], high[open_], low_by[open_], high_by[open_]
-        tried = np.minimum(np.maximum(b - fb * (b - a) / (fb - fa), a), b)
-        by = too_far(open_, tried)
-        near, far = by <= 0, by > 0
-        # An end that stays twice counts half, so that the other one comes in as well.
-        again_near, again_far = near & (side[open_] == 1), far & (side[open_] == -1)
-        low_by[open_[again_near]] /= 2
-        high_by[open_[again_far]] /= 2
-        high[open_[near]], high_by[open_[near]] = tried[near], by[near]
-        low[open_[far]], low_by[open_[far]] = tried[far], by[far]
-        side[open_] = np.where(near, 1, -1)
 
 
 def _closest(
@@ -269,46 +206,38 @@ def _closest(
     import numpy as np
 
     clear = z - ground.height(x.ravel()).reshape(x.shape)
-    upper = ground.height(ground.x)
-    # A path runs back where the nose drops: each run of it one way is looked at by itself.
-    turning = np.diff(np.sign(np.diff(x, axis=0)) >= 0, axis=0)
+    corner, at, point, share = _over_corners(ground, x)
+    upper = ground.height(ground.x)[corner]
+    over = z[at, point] + share * (z[at + 1, point] - z[at, point]) - upper
+    front = poses.front_x[at] + share * (poses.front_x[at + 1] - poses.front_x[at])
+    least = np.full(len(names), np.inf)
+    np.minimum.at(least, point, over)
     found = []
-    for i, (name, at) in enumerate(zip(names, clear.argmin(axis=0), strict=True)):
-        best = Closest(
-            name,
-            float(clear[at, i]),
-            float(poses.front_x[at]),
-            float(x[at, i]),
-            float(z[at, i] - clear[at, i]),
-        )
-        turns = np.flatnonzero(turning[:, i]) + 1
-        for start, end in zip([0, *turns], [*(turns + 1), len(x)], strict=True):
-            run = x[start:end, i], z[start:end, i], poses.front_x[start:end]
-            over = _over_corners(ground, upper, name, *run)
-            best = min((best, *over), key=lambda each: each.clearance_mm)
-        found.append(best)
+    for i, (name, place) in enumerate(zip(names, clear.argmin(axis=0).tolist(), strict=True)):
+        best = float(clear[place, i])
+        if least[i] < best:
+            which = int(((point == i) & (over == least[i])).argmax())
+            ground_x, ground_z = float(ground.x[corner[which]]), float(upper[which])
+            found.append(Closest(name, float(least[i]), float(front[which]), ground_x, ground_z))
+        else:
+            ground_x, ground_z = float(x[place, i]), float(z[place, i]) - best
+            found.append(Closest(name, best, float(poses.front_x[place]), ground_x, ground_z))
     return tuple(found)
 
 
 def _over_corners(
-    ground: Ground, upper: "Array", name: str, x: "Array", z: "Array", front_x: "Array"
-) -> Iterator[Closest]:
-    """Where a point on a run of its path one way is closest over a corner of the ground, if it passes any."""
+    ground: Ground, x: "Array"
+) -> "tuple[NDArray[np.intp], NDArray[np.intp], NDArray[np.intp], Array]":
+    """Every time that a point passes over a corner: the corner, the pose before, the point, and how far on to the next pose."""
     import numpy as np
 
-    if x[-1] < x[0]:
-        x, z, front_x = x[::-1], z[::-1], front_x[::-1]
-    passed = slice(*np.searchsorted(ground.x, [x[0], np.nextafter(x[-1], np.inf)]))
-    corners = ground.x[passed]
-    if len(corners) == 0:
-        return
-    over = np.interp(corners, x, z) - upper[passed]
-    least = int(np.argmin(over))
-    corner = float(corners[least])
-    yield Closest(
-        name,
-        float(over[least]),
-        float(np.interp(corner, x, front_x)),
-        corner,
-        float(upper[passed][least]),
-    )
+    passed = ground.x.searchsorted(x.ravel()).reshape(x.shape)
+    count = np.abs(passed[1:] - passed[:-1])
+    steps, points = count.nonzero()
+    times = count[steps, points]
+    first = np.minimum(passed[steps, points], passed[steps + 1, points])
+    at, point = np.repeat(steps, times), np.repeat(points, times)
+    of_step = np.arange(len(at)) - np.repeat(times.cumsum() - times, times)
+    corner = np.repeat(first, times) + of_step
+    here = x[at, point]
+    return corner, at, point, (ground.x[corner] - here) / (x[at + 1, point] - here)
