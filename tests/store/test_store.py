@@ -285,6 +285,22 @@ class TestMigrations:
             assert before.execute("PRAGMA user_version").fetchone()[0] == 5
             assert before.execute("SELECT name FROM rig").fetchall() == [("Plover",)]
 
+    def test_what_was_written_before_a_column_was_added_can_be_taken_back(
+        self, rigs: Rigs, rig_id: int, folder: Path, tmp_path: Path
+    ) -> None:
+        note(rigs, rig_id, 2755)
+        note(rigs, rig_id, 2766)
+        rigs.database.close()
+        coloured = "ALTER TABLE figure ADD COLUMN colour TEXT NOT NULL DEFAULT 'red';"
+        newer = Rigs(Database(folder, self.steps(tmp_path, coloured)))
+        newer.journal.undo(rig_id, "Ines")
+        assert wheelbase(newer, rig_id) == 2755
+        # What somebody put there since is not thrown away with it.
+        newer.database.connection.execute("UPDATE figure SET colour = 'blue' WHERE path = ?", (WHEELBASE,))
+        with pytest.raises(CannotUndo, match="changed it since"):
+            newer.journal.undo(rig_id, "Ines")
+        assert wheelbase(newer, rig_id) == 2755
+
     def test_one_that_fails_leaves_the_layout_before_it(
         self, rigs: Rigs, rig_id: int, folder: Path, tmp_path: Path
     ) -> None:

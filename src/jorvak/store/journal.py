@@ -190,8 +190,11 @@ class Write:
     def restore(self, table: str, row_id: int, expected: Row | None, wanted: Row | None, what: str) -> None:
         """Put a row back to ``wanted``, if it still is as ``expected``. Raises CannotUndo."""
         present = self._read(table, row_id)
-        if _content(present) != _content(expected):
-            raise CannotUndo(f"“{what}” cannot be taken back or done again: it was changed since.")
+        if _content(present) != _content(self._of_today(table, expected)):
+            by = self._last_writer(table, row_id)
+            raise CannotUndo(
+                f"“{what}” cannot be taken back or done again: {by or 'somebody'} changed it since."
+            )
         if wanted is None:
             self.delete(table, row_id)
         elif present is None:
@@ -229,6 +232,27 @@ class Write:
                 for place, (table, row_id, before, after) in enumerate(self._rows)
             ],
         )
+
+    def _of_today(self, table: str, row: Row | None) -> Row | None:
+        """A row from before a column was added, with what the column had for it then."""
+        columns = self.connection.execute("SELECT name, dflt_value FROM pragma_table_info(?)", (table,))
+        if row is None:
+            return None
+        added = [(name, default) for name, default in columns if name not in row]
+        return row | {
+            name: self.connection.execute(f"SELECT {default or 'NULL'}").fetchone()[0]
+            for name, default in added
+        }
+
+    def _last_writer(self, table: str, row_id: int) -> str | None:
+        found = self.connection.execute(
+            """
+            SELECT journal.person FROM journal JOIN journal_row ON journal_row.journal_id = journal.id
+            WHERE journal_row.table_name = ? AND journal_row.row_id = ? ORDER BY journal.id DESC LIMIT 1
+            """,
+            (table, row_id),
+        ).fetchone()
+        return None if found is None else str(found[0])
 
     def _read(self, table: str, row_id: int) -> Row | None:
         row = self.connection.execute(f"SELECT * FROM {table} WHERE id = ?", (row_id,)).fetchone()

@@ -65,8 +65,8 @@ export function MeasureSheet() {
 function NothingToMeasure() {
   return (
     <p className="max-w-prose py-6">
-      No finding waits for a tape, and no figure that decides is in doubt. Press a figure on the strip and say
-      that it decides: what it hangs on will stand here.
+      No finding waits for a tape today, and what decides is as sure as a tape makes it. Press a figure on the
+      strip and say that it decides: what it hangs on will stand here.
     </p>
   );
 }
