@@ -140,7 +140,7 @@ def test_undo_takes_back_ones_own_and_not_what_another_changed_since(rigs: Rigs,
     rigs.set_head(rig_id, {"vehicle": "Brunnock"}, 1, "Ruben", "vehicle")
     assert rigs.read(rig_id, "Ines").undo == "wheelbase 2750"
     note(rigs, rig_id, 2760, "Ruben")
-    with pytest.raises(CannotUndo, match="changed since"):
+    with pytest.raises(CannotUndo, match="Ruben changed it since"):
         rigs.journal.undo(rig_id, "Ines")
     assert wheelbase(rigs, rig_id) == 2760
     rigs.journal.undo(rig_id, "Ruben")
