@@ -1,6 +1,6 @@
 """The rig at a moment of its order: as found, today, after any step, as planned."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import field, replace
 from datetime import date
 from typing import TYPE_CHECKING, Any, Literal, cast
@@ -9,7 +9,6 @@ from jorvak.core.calculation import Refused
 from jorvak.core.kinds import effect_of, points_of
 from jorvak.core.record import record
 from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
-from jorvak.core.rig import Known as KnownAs
 from jorvak.core.shifts import shift_of
 
 if TYPE_CHECKING:
@@ -101,23 +100,25 @@ def on_it_by(rig: Rig, day: date) -> tuple[Change, ...]:
     return tuple(change for change in rig.changes if change.fitted is not None and change.fitted.on <= day)
 
 
-def taken_now(rig: Rig, path: str, known: KnownAs = "measured") -> Taken | None:
+def taken_now(
+    changes: Iterable[Change], path: str, figure: Figure, figures: Figures | None = None
+) -> Taken | None:
     """How a figure that somebody notes now is taken: as it stands, where that is not as it was found.
 
     What a plate says of something that changes move is as it was made; of something they set, it is theirs.
     """
-    if known not in ("measured", "plate"):
+    if figure.known not in ("measured", "plate"):
         return None
-    fitted = [change for change in rig.changes if change.fitted is not None]
-    moves = known == "measured" and bool(fitted) and shift_of(path) is not None
-    sets = any(path in effect_of(change, rig.figures) for change in fitted)
-    return AS_IT_STOOD if moves or sets else None
+    fitted = [change for change in changes if change.fitted is not None]
+    moves = figure.known == "measured" and bool(fitted) and shift_of(path) is not None
+    before = {**(figures or {}), path: figure}
+    return AS_IT_STOOD if moves or any(path in effect_of(change, before) for change in fitted) else None
 
 
 def measured_now(rig: Rig, path: str, value: Value, on: date | None, by: str | None = None) -> Figure:
     """A figure that somebody measures on the vehicle on a day; without a day it is as found."""
-    taken = None if on is None else taken_now(rig, path)
-    return Figure(value, "measured", noted_on=on, noted_by=by, taken=taken)
+    figure = Figure(value, "measured", noted_on=on, noted_by=by)
+    return figure if on is None else replace(figure, taken=taken_now(rig.changes, path, figure, rig.figures))
 
 
 def _measured_later(rig: Rig) -> dict[str, Change]:

@@ -98,6 +98,15 @@ class Rigs:
             redo=redo,
         )
 
+    def fitted(self, rig_id: int) -> tuple[Change, ...]:
+        """The changes that are on a rig, in order: for those who need no more of it."""
+        with self.database.reading() as connection:
+            rows = connection.execute(
+                "SELECT * FROM change WHERE rig_id = ? AND fitted_on IS NOT NULL ORDER BY position, id",
+                (rig_id,),
+            ).fetchall()
+        return tuple(_change_of(row) for row in rows)
+
     def begin(self, rig: Rig, person: str, what: str) -> int:
         """Take in a rig whole, as one write that cannot be undone in part. Answers its id."""
         with self.database.writing() as connection:

@@ -343,8 +343,10 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
         on = body.on or today()
         if on > today():
             raise Refused("on", f"{on:%d %B %Y} is still to come. Give the day on which it was taken.")
-        taken = body.taken or taken_now(rigs().read(path.rig_id, query.person).rig, body.path, body.known)
-        figure = Figure(value, body.known, doubt, on, query.person, body.note.strip() or None, taken)
+        note = body.note.strip() or None
+        figure = Figure(value, body.known, doubt, on, query.person, note, body.taken)
+        if body.taken is None:
+            figure = replace(figure, taken=taken_now(rigs().fitted(path.rig_id), body.path, figure))
         said = figure_said(spec, value, query)
     rigs().note_figure(
         path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key
