@@ -5,13 +5,14 @@
 import { ToggleGroup } from "radix-ui";
 import { type FormEvent, type ReactNode, useState } from "react";
 
-import type { FigureSpec, Known, Taken } from "../api/types";
+import type { FigureSpec, Known } from "../api/types";
 import { useBench } from "./bench";
 import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
 import { TakenField } from "./TakenField";
+import { useTaken } from "./useTaken";
 import { Unfolds } from "./Unfolds";
 import { Problem } from "./Problem";
 
@@ -62,25 +63,6 @@ function said(value: string | undefined): string {
   if (value === undefined) return "taken out";
   const parsed = JSON.parse(value) as number | string | number[];
   return Array.isArray(parsed) ? parsed.join(" ") : String(parsed);
-}
-
-/**
- * How the vehicle stood when a figure was taken. It matters where something is fitted that moves or sets it: one
- * that is typed anew was measured as it stands, until somebody says otherwise.
- */
-function useTaken(spec: FigureSpec, anew: boolean, known: Known) {
-  const { sheet } = useBench();
-  const noted = sheet.figures[spec.path];
-  const [chosen, set] = useState<Taken>();
-  const [day, setOn] = useState<string>();
-  const sets = sheet.set_today.includes(spec.path);
-  const moves = spec.moves && sheet.changes.some(({ fitted }) => fitted);
-  const later = noted?.taken ?? (sheet.taken_later.includes(spec.path) ? "as it stood" : "as found");
-  const now = known === "measured" || (known === "plate" && sets) ? "as it stood" : "as found";
-  const taken: Taken = chosen ?? (noted && !anew ? later : now);
-  const on = day ?? (anew ? sheet.today : (noted?.noted_on ?? sheet.today));
-  const said = sets || moves ? { taken, ...(taken === "as it stood" && { on }) } : {};
-  return { matters: sets || moves, taken, on, set, setOn, said };
 }
 
 function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {

@@ -14,6 +14,8 @@ import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
 import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
+import { counted } from "../../parts/counted";
+import { isOtherwiseNow } from "../../parts/useTaken";
 
 export function MeasureSheet() {
   const { sheet, stage } = useBench();
@@ -105,6 +107,7 @@ function Walk({ one, place, count, go }: WalkProps) {
   const [ref, width] = useMeasure(0);
   if (!spec) return null;
   const unit = spec.shape === "number" ? write(0, one.path).unit : "";
+  const onIt = sheet.changes.filter(({ fitted }) => fitted).length;
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!typed.trim()) return go(place + 1);
@@ -212,6 +215,9 @@ function Walk({ one, place, count, go }: WalkProps) {
           )}
         </p>
         <p>{one.how}</p>
+        {isOtherwiseNow(sheet, spec) && (
+          <p className="text-quiet">It counts as it stands now, with {counted(onIt, "change")} fitted.</p>
+        )}
         <div className="grid grid-cols-3 gap-2 pt-1">
           <button type="button" className="btn min-h-14 justify-center" onClick={() => go(place - 1)}>
             back
