@@ -262,7 +262,7 @@ def test_what_is_measured_now_is_as_it_stands_where_that_matters(path: str, take
 def test_rules_and_workings_take_it_back_too() -> None:
     rig = as_it_stands(PLOVER, "body.rake_from_mm", PLOVER.figures["body.rake_from_mm"].value + 100)
     here = moment(rig, "today")
-    expected = known_of(here, "body.rake_from_mm")
+    expected = known_of(Ask(here), "body.rake_from_mm")
     assert expected != rig.figures["body.rake_from_mm"].value
     assert Here(here, at(rig), METRIC).value("body.rake_from_mm") == expected
 
@@ -272,8 +272,8 @@ def test_what_is_moulded_on_the_new_tyres_stays_with_them() -> None:
     rig = replace(
         PLOVER, figures={**PLOVER.figures, path: Figure("mud", "measured", None, LATER, taken=AS_IT_STOOD)}
     )
-    assert known_of(moment(rig, "today"), path) == "mud"
-    assert known_of(moment(rig, "as-found"), path) is None
+    assert known_of(Ask(moment(rig, "today")), path) == "mud"
+    assert known_of(Ask(moment(rig, "as-found")), path) is None
 
 
 def test_what_still_holds_is_what_is_worked_out_anew() -> None:

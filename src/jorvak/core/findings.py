@@ -16,7 +16,7 @@ from jorvak.core.discovery import modules_in
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
 from jorvak.core.record import record
-from jorvak.core.results import Result, known_of
+from jorvak.core.results import Ask, Result, known_of
 from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
 from jorvak.core.stages import Moment
 
@@ -74,7 +74,7 @@ class Here:
         noted = (self.moment.found if as_found else self.moment.here).get(path)
         if noted is None or noted.taken is None:
             return None if noted is None else noted.value
-        return known_of(self.moment, path, as_found)
+        return known_of(Ask(self.moment), path, as_found)
 
     def said(self, value: float, quantity: Quantity) -> str:
         """A value in the units that are shown."""

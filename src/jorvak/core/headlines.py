@@ -8,7 +8,7 @@ from jorvak.core.areas import Results, results_of
 from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, SPEED, Preset, quantity_of_key, write
 from jorvak.core.record import record
-from jorvak.core.results import Result, Share, known_of
+from jorvak.core.results import Ask, Result, Share, known_of
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import End
 from jorvak.core.stages import Moment, moment
@@ -208,7 +208,7 @@ def _number(token: str, here: Moment, results: Results, found: Results, preset: 
         area, result, place = (*address[1:].split(".", 2), "")[:3]
         value, _ = number_at(getattr(getattr(found if as_found else results, area), result).value, place)
     else:
-        noted = known_of(here, address, as_found)
+        noted = known_of(Ask(here), address, as_found)
         value = _standing_in(address, results) if noted is None else noted
     return "?" if value is None else _written(value, address, preset)
 

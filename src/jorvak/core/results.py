@@ -108,6 +108,11 @@ class Ask:
     and not among the ask's own.
     """
 
+    __slots__ = (
+        "_moment", "asked_for", "found", "here", "looked_at", "middles", "parts", "shares", "sizes", "stands_in",
+        "then",
+    )  # fmt: skip
+
     def __init__(self, moment: Moment) -> None:
         self._moment = moment
         self.asked_for: set[str] = set()
@@ -338,18 +343,19 @@ class Ask:
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
 
 
-def known_of(moment: Moment, path: str, as_found: bool = False) -> Any:
+def known_of(ask: Ask, path: str, as_found: bool = False) -> Any:
     """The value at ``path`` as results take it, or None where it is not noted or waits for another."""
     try:
-        return Ask(moment).maybe(path, as_found)
+        return ask.maybe(path, as_found)
     except (Missing, Refused, *NO_ANSWER):
         return None
 
 
 def taken_back(moment: Moment) -> dict[str, float]:
     """Figures that were taken as the vehicle stood, as they were found: by path, as far as that can be said."""
+    ask = Ask(moment)
     stood = (path for path, figure in moment.rig.figures.items() if figure.taken == AS_IT_STOOD)
-    found = ((path, known_of(moment, path, as_found=True)) for path in stood if shift_of(path) is not None)
+    found = ((path, known_of(ask, path, as_found=True)) for path in stood if shift_of(path) is not None)
     return {path: value for path, value in found if value is not None}
 
 
@@ -401,6 +407,8 @@ def _run(asked: Ask, function: Callable[[Ask], T], moves: Mapping[str, float]) -
 
 class MovedAsk(Ask):
     """Figures that were asked for, some of them moved by so much; it writes nothing down."""
+
+    __slots__ = ("_asked", "_found", "_here", "_move", "_moves")
 
     def __init__(self, asked: Ask, moves: Mapping[str, float]) -> None:
         moment = asked._moment

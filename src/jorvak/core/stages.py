@@ -205,8 +205,8 @@ def _laid(rig: Rig, stage: Stage, changes: tuple[Change, ...], with_doubt: bool,
             else:
                 here[path] = value
         # What a change only sets where something is noted has nothing to set: what was noted since stands anyway.
-        for path in (path for path, setter in later.items() if setter is change):
-            set_by[path] = change
-            here[path] = rig.figures[path]
+        for path, setter in later.items():
+            if setter is change:
+                set_by[path], here[path] = change, rig.figures[path]
     measured_later = {path: rig.figures[path] for path in later}
     return Moment(stage, rig, found, here, set_by, changes, points, measured_later, with_doubt, on)

@@ -62,7 +62,7 @@ def outline(moment: Moment) -> Outline:
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
     for name, on in ask.points.items():
-        x, z = (known_of(moment, f"points.{name}.{axis}_mm") for axis in "xz")
+        x, z = (known_of(ask, f"points.{name}.{axis}_mm") for axis in "xz")
         if x is None or z is None:
             continue
         at_front, at_rear = (_rise_of(wheel, on) for wheel in (front, rear))

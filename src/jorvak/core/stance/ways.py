@@ -9,7 +9,7 @@ from jorvak.core.kind_fields import End
 from jorvak.core.kinds import Draft, draft
 from jorvak.core.quantities import Preset
 from jorvak.core.record import record
-from jorvak.core.results import known_of, work_out
+from jorvak.core.results import Ask, known_of, work_out
 from jorvak.core.rig import Change, Figures, Rig
 from jorvak.core.rolling.results import ENDS
 from jorvak.core.stages import Stage, moment, steps_before
@@ -40,7 +40,7 @@ def level_when_loaded_mm(rig: Rig, stage: Stage, front_mm: float) -> float | Non
     """How far the rear must come up so that the frame stands level with its load; None where its rake is not known."""
     here = loaded(moment(rig, stage, with_doubt=False))
     rises = work_out(here, lift).value
-    front, rear = (known_of(here, f"body.rake_{which}_mm") for which in ("from", "to"))
+    front, rear = (known_of(Ask(here), f"body.rake_{which}_mm") for which in ("from", "to"))
     if rises is None or front is None or rear is None:
         return None
     rake = rear - front + rises.rear.frame_rise_mm - rises.front.frame_rise_mm
