@@ -173,7 +173,7 @@ def test_tyres_that_were_on_it_then_are_named_though_they_are_no_figure_now() ->
     place = f"points.{[each.name for each in angles.value.points].index('front bumper')}.z_mm"
     shares = {share.label: share.path for share in angles.doubt_from[place]}
     assert shares["catalogue size 285/75R17, diameter"] is None
-    assert any("as it stood on 2026-02-20" in label for label in shares)
+    assert any(", as it stood on 20 February 2026" in label for label in shares)
 
 
 def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:

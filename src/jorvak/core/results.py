@@ -676,7 +676,8 @@ def _share(name: str, share: float, whole: Ask) -> Share:
         return Share(f"catalogue size {name}", path, share, as_found)
     path, _, day = name.partition(AS_OF)
     if day:
-        return Share(f"{spec_of(path).label}{AS_OF}{day}", None, share)
+        on = date.fromisoformat(day)
+        return Share(f"{spec_of(path).label}, as it stood on {on.day} {on:%B %Y}", None, share)
     path = name.removesuffix(AS_FOUND)
     if path.rsplit(".", 1)[-1].isdigit():
         path = path.rsplit(".", 1)[0]
