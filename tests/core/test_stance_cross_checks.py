@@ -93,7 +93,7 @@ class TestDoubtShrinksWhenAFigureIsMeasured:
         rig = replace(
             demo(0), figures={**demo(0).figures, "points.front bumper.z_mm": Figure(452.0, "assumed", 60.0)}
         )
-        share = stance_of(rig).angles.measure_first("approach.deg")
+        share = next(iter(stance_of(rig).angles.doubt_from["approach.deg"]), None)
         assert share and share.path == "points.front bumper.z_mm" and share.share > 0.5
 
 

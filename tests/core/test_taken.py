@@ -11,10 +11,10 @@ import pytest
 
 from jorvak.core.areas import Results, results_of
 from jorvak.core.catalogue import spec_of
-from jorvak.core.findings import Here
+from jorvak.core.findings import Here, measure_first
 from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC
-from jorvak.core.results import Ask, Missing, known_of
+from jorvak.core.results import Ask, Missing, Result, Share, known_of
 from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig
 from jorvak.core.shifts import shift_of
 from jorvak.core.stages import measured_now, moment, taken_now
@@ -185,7 +185,7 @@ def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:
     place = f"points.{[each.name for each in after.value.points].index(name)}.z_mm"
     assert before.off(place) > 10
     assert after.off(place) == pytest.approx(3.0, abs=0.01)
-    assert after.measure_first(place).path == f"points.{name}.z_mm"
+    assert after.doubt_from[place][0].path == f"points.{name}.z_mm"
 
 
 def test_what_is_fitted_after_it_was_measured_counts_with_its_own_doubt() -> None:
@@ -293,3 +293,11 @@ def test_what_still_holds_is_what_is_worked_out_anew() -> None:
 @pytest.mark.parametrize("path", ["body.height_mm", "front_shaft.engaged_mm", "steering.caster_deg"])
 def test_every_path_that_moves_is_one_of_the_table(path: str) -> None:
     assert spec_of(path).shape == "number"
+
+
+@pytest.mark.parametrize(("still_counts", "settled"), [(0.3, ["body.height_mm"]), (0.05, [])])
+def test_what_is_history_is_not_to_be_measured(still_counts: float, settled: list[str]) -> None:
+    history = Share("front spring rate, as it stood on 20 February 2026", None, 1 - still_counts)
+    height = Share("overall height", "body.height_mm", still_counts)
+    result = Result(1900.0, doubt={"": 9.0}, doubt_from={"": (history, height)})
+    assert [settle.figure for settle in measure_first("stance", result, "")] == settled

@@ -52,7 +52,8 @@ export function FigureHistory({ path }: { path: string }) {
                 : typeof figure.value === "number"
                   ? Object.values(write(figure.value, path)).join(" ")
                   : String(figure.value)}
-              , {person}, {new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}
+              {figure?.taken === "as it stood" && ", as it stood"}, {person},{" "}
+              {new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}
             </li>
           ))}
         </ol>

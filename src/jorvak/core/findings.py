@@ -177,9 +177,19 @@ def beyond(excess: float, off: float, severity: Severity = "stop") -> Severity |
     return severity if excess > SLACK else None
 
 
+LEAST_TO_MEASURE = 0.1
+"""What causes less of a ± settles nothing by being measured."""
+
+
 def measure_first(area: str, result: Result[Any], place: str) -> tuple[Settle, ...]:
-    """The figure whose doubt counts most at a number of a result of an area, as something to measure."""
-    share = result.measure_first(place)
+    """The figure whose doubt counts most at a number of a result of an area, as something to measure.
+
+    What is no figure, or none any more, is passed over while another still counts.
+    """
+    share = next(
+        (s for s in result.doubt_from.get(place, ()) if s.path is not None and s.share >= LEAST_TO_MEASURE),
+        None,
+    )
     if share is None or share.path is None:
         return ()
     path = measurable(share.path, area)

@@ -85,10 +85,6 @@ class Result(Generic[T]):
         """How far the number at ``place`` may be off; 0 where nothing under it is uncertain."""
         return self.doubt.get(place, 0.0)
 
-    def measure_first(self, place: str) -> Share | None:
-        """The source that most of a number's doubt comes from."""
-        return next(iter(self.doubt_from.get(place, ())), None)
-
 
 class Missing(Exception):
     """A figure that was asked for and that nobody has noted."""
