@@ -17,11 +17,11 @@ def shaft_to_change(here: Here) -> Iterator[Finding]:
     order = here.moment.changes
     lifted = here.results.stance.lift.value
     for end in ENDS:
-        movers = [change for change in order if change.kind in BOXES or _lifts(change, end)]
-        shafts = [c for c in order if c.kind == "shaft" and c.fields.get("axle") == end]
         line = getattr(here.results.driveline, f"{end}_shaft").value
         if line is not None and line.slip is not None:
             continue
+        movers = [change for change in order if change.kind in BOXES or _lifts(change, end)]
+        shafts = [c for c in order if c.kind == "shaft" and c.fields.get("axle") == end]
         if not movers or (shafts and here.step_of(shafts[-1]) > here.step_of(movers[-1])):
             continue
         path = f"transfer.{end}_output_mm"

@@ -92,10 +92,10 @@ def springs(here: Here) -> Iterator[Finding]:
 def hose_short(here: Here) -> Iterator[Finding]:
     """Hose, cable or breather at full droop and full lock, less the slack that it needs."""
     for end in ENDS:
-        result = _of(here, end, "lines")
+        result, touched = _of(here, end, "lines"), _touched(here, end)
         for i, line in enumerate(result.value or ()):
             measured, length = f"{end}_suspension.{line.key}_spare_mm", f"{end}_lines.{line.key}_length_mm"
-            if not (_touched(here, end) or {measured, length} & here.moment.set_by.keys()):
+            if not (touched or {measured, length} & here.moment.set_by.keys()):
                 continue
             off = result.off(f"{i}.spare_mm")
             severity = room(line.spare_mm, off)
