@@ -183,7 +183,7 @@ def _least_trim(
 
     def touches(by_mm: float) -> bool:
         back = point.model_copy(update={"x_mm": point.x_mm + math.copysign(by_mm, point.x_mm)})
-        return bool(gaps_over(given.model_copy(update={"points": [back]}), bumps, locks).min() < 0)
+        return bool(gaps_over(given.model_copy(update={"points": (back,)}), bumps, locks).min() < 0)
 
     low, high = 0.0, MOST_TRIM_MM
     if touches(high):

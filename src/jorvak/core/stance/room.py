@@ -56,18 +56,18 @@ def _begin(ask: Ask, end: End) -> dict[str, tuple[int, int]]:
     return {point.name: cell for point, cell in zip(points, cells, strict=True)}
 
 
-def gap_points(ask: Ask, end: End) -> list[RoomPointIn]:
+def gap_points(ask: Ask, end: End) -> tuple[RoomPointIn, ...]:
     """The places by one wheel of which all three figures are noted."""
     where = {
         gap.name: [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES]
         for gap in ask.gaps
         if gap.axle == end
     }
-    return [
+    return tuple(
         RoomPointIn(name=name, x_mm=x, y_mm=y, z_mm=z)
         for name, (x, y, z) in where.items()
         if None not in (x, y, z)
-    ]
+    )
 
 
 def _room(ask: Ask, gap: Gap, begin: tuple[int, int]) -> GapRoom:
@@ -111,5 +111,5 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         lock_out_deg=ask.need("steering.lock_out_deg") if front else 0.0,
         lock_in_deg=ask.need("steering.lock_in_deg") if front else 0.0,
         tyre_doubt_mm=0.0,
-        points=[],
+        points=(),
     )

@@ -51,7 +51,7 @@ class TyreRoomIn(Given):
     steer_step_deg: Positive = Field(1.0, description="how finely it is steered")
     allowance_mm: Number = Field(0.0, description="growth, mud, chains")
     tyre_doubt_mm: NotNegative | None = Field(None, description="1.5 % of the new radius; 0 when measured")
-    points: list[RoomPointIn] = Field(description="what it may touch")
+    points: tuple[RoomPointIn, ...] = Field(description="what it may touch")
 
 
 class RoomAt(Answer):
@@ -85,7 +85,7 @@ Axis = tuple[float, float, float, float]
 """A unit vector, and how far outboard it passes the wheel's centre."""
 Smallest = tuple[float, float, float]
 """A gap and the bump and lock at which it is."""
-Cells = list[tuple[int, int]]
+Cells = tuple[tuple[int, int], ...]
 """Where in the grid of bump and lock each point's smallest gap is."""
 
 
@@ -124,6 +124,8 @@ def _smallest_of_all(given: TyreRoomIn, tyre: PresentTyre, shift_mm: float) -> l
     ]
 
 
+# The same wheel in the same places at every edit but those of it: only where to begin is remembered.
+@lru_cache(maxsize=64)
 def lowest_cells(given: TyreRoomIn) -> Cells:
     """Where in the grid the new tyre's smallest gaps are: where ``smallest_from`` begins when a figure is moved."""
     return _lowest(_whole_grid(given, given.new, given.new.shift_mm)[0])
@@ -148,7 +150,7 @@ def _lowest(gaps: "Grid") -> Cells:
     for each in gaps:
         first = int((each <= each.min() + SAME_GAP_MM).argmax())
         found.append(divmod(first, each.shape[1]))
-    return found
+    return tuple(found)
 
 
 def smallest_from(given: TyreRoomIn, place: Vector, cell: tuple[int, int]) -> Smallest:
