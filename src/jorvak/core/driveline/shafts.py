@@ -2,7 +2,8 @@
 
 Everything is seen from the frame. There the joint at the case stands still and the axle moves: straight down
 by the suspension's lift, and up and down by its travel. Held by parallel links or leaves an axle keeps its
-angle to the frame; radius arms turn it, and what arms give back in caster turns it the other way.
+angle to the frame; radius arms turn it, and what arms give back in caster turns it the other way. The
+differential of an independent axle hangs on the frame: its shaft does not notice lift or travel.
 """
 
 import math
@@ -173,9 +174,19 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
     )
 
 
+def hangs_on_frame(ask: Ask, end: End) -> bool:
+    """Whether the differential is on the frame and not in an axle that moves."""
+    return bool(ask.maybe(f"{end}_axle.build") == "independent")
+
+
+def down_to_axle_mm(ask: Ask, end: End) -> float:
+    """How much further below the frame the pinion stands than as found. Raises Missing."""
+    return 0.0 if hangs_on_frame(ask, end) else axle_lift(ask, end).suspension_lift_mm
+
+
 def shaft_at(ask: Ask, end: End, axle_up_mm: float) -> tuple[float, float]:
     """What the joints at the case and at the axle bend where the axle stands so far up from as found. Raises Missing."""
-    ran = geometry(ask, end).at(axle_up_mm)[1]
+    ran = geometry(ask, end).at(0.0 if hangs_on_frame(ask, end) else axle_up_mm)[1]
     return ran.drive_joint_deg, ran.pinion_joint_deg
 
 
@@ -248,13 +259,15 @@ def turned_deg(ask: Ask, end: End) -> float:
 
     A front pinion that goes up by p changes by −p: arms that steepen turn it up, caster gained turns it down.
     """
-    if end == "rear":
+    if end == "rear" or hangs_on_frame(ask, end):
         return 0.0
     return ask.more("steering.caster_deg") - (arms_turned_deg(ask) or 0.0)
 
 
 def _travel(ask: Ask, end: End) -> dict[Place, float]:
     """How far up the axle stands from where it stood as found, at each place that is known."""
+    if hangs_on_frame(ask, end):
+        return dict.fromkeys(PLACES, 0.0)
     lift = axle_lift(ask, end).suspension_lift_mm
     at = f"{end}_suspension"
     bump, droop = ask.maybe(f"{at}.bump_mm"), ask.maybe(f"{at}.droop_mm")

@@ -20,7 +20,9 @@ def shaft_to_change(here: Here) -> Iterator[Finding]:
         line = getattr(here.results.driveline, f"{end}_shaft").value
         if line is not None and line.slip is not None:
             continue
-        movers = [change for change in order if change.kind in BOXES or _lifts(change, end)]
+        # The differential of an independent axle comes up with the frame.
+        moves = here.value(f"{end}_axle.build") != "independent"
+        movers = [c for c in order if c.kind in BOXES or (moves and _lifts(c, end))]
         shafts = [c for c in order if c.kind == "shaft" and c.fields.get("axle") == end]
         if not movers or (shafts and here.step_of(shafts[-1]) > here.step_of(movers[-1])):
             continue

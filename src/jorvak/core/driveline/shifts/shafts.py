@@ -2,7 +2,14 @@
 
 import math
 
-from jorvak.core.driveline.shafts import case_moved_mm, geometry, length_as_found, turned_deg
+from jorvak.core.driveline.shafts import (
+    case_moved_mm,
+    down_to_axle_mm,
+    geometry,
+    hangs_on_frame,
+    length_as_found,
+    turned_deg,
+)
 from jorvak.core.results import Ask
 from jorvak.core.rolling.results import ENDS, End, static_radius_mm
 from jorvak.core.shifts import Shift
@@ -12,8 +19,12 @@ from jorvak.core.stance.stance import rise_at
 
 
 def _drive_z(ask: Ask, end: End) -> float:
+    return _frame_rise(ask, ask.need(f"{end}_shaft.drive_x_mm"))
+
+
+def _frame_rise(ask: Ask, x_mm: float) -> float:
     front, rear = (axle_lift(ask, each).frame_rise_mm for each in ENDS)
-    return rise_at(ask.need(f"{end}_shaft.drive_x_mm"), ask.need("body.wheelbase_mm"), front, rear)
+    return rise_at(x_mm, ask.need("body.wheelbase_mm"), front, rear)
 
 
 def _drive_side(ask: Ask, _end: End) -> float:
@@ -34,6 +45,8 @@ def _pinion_z(ask: Ask, end: End) -> float:
 
 def _pinion_here(ask: Ask, end: End) -> tuple[float, float]:
     """How far the pinion's joint has moved: up with its axle, and about it as far as that has turned."""
+    if hangs_on_frame(ask, end):
+        return 0.0, _frame_rise(ask, ask.figure(f"{end}_shaft.pinion_x_mm").value)
     up, turned = tyre_rise(ask, end), math.radians(turned_deg(ask, end))
     if turned == 0:
         return 0.0, up
@@ -44,20 +57,19 @@ def _pinion_here(ask: Ask, end: End) -> tuple[float, float]:
 
 
 def _longer_from_found(ask: Ask, end: End) -> float:
-    lift = axle_lift(ask, end).suspension_lift_mm
-    return geometry(ask, end).length_mm(-lift) - length_as_found(ask, end)
+    return geometry(ask, end).length_mm(-down_to_axle_mm(ask, end)) - length_as_found(ask, end)
 
 
 def _longer_from_its_place(ask: Ask, end: End) -> float:
     """Against where the axle stood as found, from which its travel is counted."""
     line = geometry(ask, end)
-    return line.length_mm(-axle_lift(ask, end).suspension_lift_mm) - line.length_mm(0.0)
+    return line.length_mm(-down_to_axle_mm(ask, end)) - line.length_mm(0.0)
 
 
 def _gap(ask: Ask, end: End) -> float:
     at, drive, pinion = (ask.need(f"{end}_shaft.{key}_mm") for key in ("gap_x", "drive_x", "pinion_x"))
     along = (at - drive) / (pinion - drive)
-    return float(along * axle_lift(ask, end).suspension_lift_mm)
+    return float(along * down_to_axle_mm(ask, end))
 
 
 SHIFTS = (
