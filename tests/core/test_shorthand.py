@@ -7,11 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
+from jorvak.core.kinds import Kind, kinds
 from jorvak.core.line import read_line
 from jorvak.core.quantities import INCH
 from jorvak.core.rig import Rig
+from tests.conftest import demo
 
-EMPTY = Rig(name="X")
+EMPTY, WHOLE = Rig(name="X"), demo(0)
 
 LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
     ("winch 38 kg at -520", "winch", {}, 38, -520),
@@ -48,6 +50,14 @@ LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
     ("arms 2.5", "arms", {"caster_deg": 2.5}, None, None),
     ("wheels 8.5 -12", "wheels", {"rim_width_in": 8.5, "offset_mm": -12}, None, None),
     ("shaft front 36", "shaft", {"axle": "front", "longer_mm": 36}, None, None),
+    ("lift front and rear 60", "lift", {"height_mm": 60, "axle": "both"}, None, None),
+    ("lift 45, Rear & Front, by arch", "lift", {"height_mm": 45, "axle": "both", "by": "arch"}, None, None),
+    ("body lift 30", "body-lift", {"height_mm": 30}, None, None),
+    ("wheels offset -12 8.5", "wheels", {"rim_width_in": 8.5, "offset_mm": -12}, None, None),
+    ("springs front 440, 34 N/mm", "springs", {"free_length_mm": 440, "rate_n_per_mm": 34}, None, None),
+    ("shocks rear 380 to 620", "shocks", {"axle": "rear", "closed_mm": 380, "open_mm": 620}, None, None),
+    ("gears 4,56 front and rear", "gears", {"ratio": 4.56, "axle": "both"}, None, None),
+    ("add awning, left 14 kg at 1700", "equipment", {"name": "awning, left"}, 14, 1700),
 ]
 
 
@@ -66,6 +76,39 @@ def test_a_line_is_read(
         assert draft.fields[key] == wanted, key
     assert draft.mass_kg == (None if mass is None else pytest.approx(mass, rel=1e-3))
     assert draft.mass_x_mm == (None if place is None else pytest.approx(place))
+
+
+SAYS_LESS = {"equipment", "gearbox", "straps"}
+"""Their titles leave out what a line has to say."""
+
+
+@pytest.mark.parametrize(
+    "kind", [kind for kind in kinds().values() if kind.name not in SAYS_LESS], ids=lambda k: k.name
+)
+def test_what_the_plan_calls_a_change_can_be_typed_as_it_stands_there(kind: Kind[Any]) -> None:
+    rig = WHOLE
+    for example in kind.example.split(" or "):
+        draft = read_line(example, rig).draft
+        assert draft is not None
+        again = read_line(draft.title, rig).draft
+        assert again is not None and (again.kind, again.fields) == (draft.kind, draft.fields)
+
+
+@pytest.mark.parametrize("word", sorted(word for kind in kinds().values() for word in kind.words))
+@pytest.mark.parametrize("behind", ["", " ,", " x", " and", " -", " 12 and 13"])
+def test_half_a_line_is_answered_in_a_builders_words(word: str, behind: str) -> None:
+    try:
+        read_line(word + behind, WHOLE)
+    except Refused as refused:
+        assert refused.field == "line"
+        assert refused.message.endswith((".", "?"))
+        for of_the_machine in ("validation", "type=", "\n", "Literal", "None"):
+            assert of_the_machine not in refused.message
+
+
+def test_one_axle_at_a_time_where_a_kind_takes_one() -> None:
+    with pytest.raises(Refused, match="“and rear” was not understood"):
+        read_line("springs front and rear 440 34", EMPTY)
 
 
 def test_bare_numbers_take_the_unit_that_is_shown() -> None:

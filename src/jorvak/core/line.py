@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked
-from jorvak.core.kinds import Draft, draft, kinds
+from jorvak.core.kinds import Draft, Kind, draft, kinds
 from jorvak.core.quantities import METRIC, Preset, Unreadable, read
 from jorvak.core.rig import Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
@@ -31,18 +31,27 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
     if len(words) > 300:
         raise Refused("line", f"That is {len(words)} characters long. Type for example {_examples()}.")
     first, _, rest = words.partition(" ")
-    for kind in kinds().values():
-        if first.lower() in kind.words:
-            if kind.read is not None:
-                made = draft(kind.name, kind.read(rest, rig))
-            else:
-                made = read_words(kind, rest, preset)
-            return Typed(means="change", draft=made, title=made.title)
+    kind, of_kind = _kind_named(words)
+    if kind is not None:
+        made = draft(kind.name, kind.read(of_kind, rig)) if kind.read else read_words(kind, of_kind, preset)
+        return Typed(means="change", draft=made, title=made.title)
     for spec in catalogue().values():
         if spec.word is not None and first.lower() == spec.word:
             value = read_figure(spec, rest, preset)
             return Typed(means="figure", path=spec.path, value=value, title=f"{spec.label} {rest.strip()}")
     raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
+
+
+def _kind_named(words: str) -> tuple[Kind[Any] | None, str]:
+    """The kind that a line begins with, by one word or by two for what is written with a hyphen, and the words behind it."""
+    first, _, rest = words.partition(" ")
+    first = first.rstrip(",")
+    second, _, further = rest.partition(" ")
+    for name, behind in ((f"{first}-{second.rstrip(',')}", further), (first, rest)):
+        for kind in kinds().values():
+            if name.lower() in kind.words:
+                return kind, behind
+    return None, words
 
 
 def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:

@@ -1,9 +1,11 @@
 """A change in the trade's shorthand, read by the keys of its kind's fields: ``winch 38 kg at -520``.
 
-``at`` gives the place behind the front axle, a mass is the mass, a word that a field knows chooses it, and
-the numbers that are left fill the fields in their order.
+``at`` gives the place behind the front axle, a mass is the mass, a word that a field knows chooses it, a number
+behind a field's own name is that field's, and the numbers that are left fill the fields in their order. What the
+plan calls a change can be typed as it stands there: commas, ``front and rear`` and small words do no harm.
 """
 
+import re
 from collections.abc import Iterator
 from typing import Any, Literal, get_args, get_origin
 
@@ -28,6 +30,11 @@ class FieldForm:
     yes_no: bool
     required: bool
     example: str
+
+    @property
+    def word(self) -> str:
+        """What it is called in the line: its key without the unit, where that is one word."""
+        return self.key.rsplit("_", 1)[0]
 
 
 def forms_of(model: type[BaseModel]) -> tuple[FieldForm, ...]:
@@ -92,14 +99,34 @@ def _value(form: FieldForm, text: str, preset: Preset, field: str) -> Any:
         ) from None
 
 
+SMALL_WORDS = frozenset({"by", "to", "up", "down", "of", "n/mm", "corrected", "wedges"})
+"""What may stand between figures and says nothing that is not said without it."""
+BOTH_ENDS = re.compile(r"\b(?:front\s*(?:and|&|\+)\s*rear|rear\s*(?:and|&|\+)\s*front)\b", re.IGNORECASE)
+
+
+def plainly(words: str) -> str:
+    """A line without the commas that stand between its words; one within a number stays."""
+    return re.sub(r",(?=\s|$)", "", words)
+
+
+def both_ends(words: str) -> str:
+    """``front and rear`` as the one word for both."""
+    return BOTH_ENDS.sub("both", words)
+
+
 def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
     """The words behind a kind's own as a draft. Raises Refused on ``line`` with what was understood."""
+    forms = forms_of(kind.fields)
+    if not any(form.required and _is_words(form) for form in forms):
+        # A name may have a comma in it; between figures one says nothing.
+        words = plainly(words)
+    if any({"front", "both"} <= set(form.choices) for form in forms):
+        words = both_ends(words)
     left = words.split()
     place = _taken_at(left, preset)
     mass = _taken_mass(left)
     values: dict[str, Any] = {}
     rest: list[str] = []
-    forms = forms_of(kind.fields)
     for word in left:
         chosen = next((f for f in forms if word.lower() in f.choices and f.key not in values), None)
         if chosen is not None:
@@ -156,6 +183,10 @@ def _fill(
     i = 0
     while i < len(rest):
         step = 0
+        named = next((form for form in numbers if rest[i].lower() == form.word), None)
+        if named is not None and i + 1 < len(rest) and _number_words(named, rest[i + 1 : i + 4], preset):
+            numbers.insert(0, numbers.pop(numbers.index(named)))
+            i += 1
         for form in numbers:
             step = _number_words(form, rest[i : i + 3], preset)
             if step:
@@ -167,10 +198,17 @@ def _fill(
         i += max(step, 1)
     if not said:
         return
-    words = next((f for f in forms if not f.number and not f.choices and not f.yes_no), None)
+    words = next((form for form in forms if _is_words(form)), None)
     if words is None or words.key in values:
+        said = [word for word in said if word.lower() not in SMALL_WORDS]
+        if not said:
+            return
         raise Refused("line", f"“{' '.join(said)[:40]}” was not understood. Type for example {kind.example}.")
     values[words.key] = " ".join(said)
+
+
+def _is_words(form: FieldForm) -> bool:
+    return not (form.number or form.choices or form.yes_no)
 
 
 def _number_words(form: FieldForm, words: list[str], preset: Preset) -> int:

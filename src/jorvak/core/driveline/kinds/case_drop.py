@@ -40,7 +40,7 @@ def jobs(fields: CaseDrop) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="case-drop",
-    words=("case-drop",),
+    words=("case-drop", "case-down"),
     example="case-drop 20",
     fields=CaseDrop,
     title=title,

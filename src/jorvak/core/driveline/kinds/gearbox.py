@@ -1,8 +1,8 @@
 """Another gearbox."""
 
-from pydantic import Field, field_validator
+from pydantic import Field, ValidationError, field_validator
 
-from jorvak.core.calculation import Refused
+from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import checked
 from jorvak.core.kind_fields import Ratio, Words, set_where_given
 from jorvak.core.kinds import Kind
@@ -64,11 +64,12 @@ def jobs(fields: Gearbox) -> tuple[Job, ...]:
 
 def read(words: str, rig: Rig) -> Gearbox:
     """Everything after the word are ratios."""
+    if not words.strip():
+        raise Refused("line", f"Which ratios, first to top? Type for example {EXAMPLE}.")
     try:
         return Gearbox(gears=words)
-    except ValueError as error:
-        said = str(error).split("Value error, ")[-1].split(" [type=")[0]
-        raise Refused("line", f"Gearbox: {said} Type for example {EXAMPLE}.") from None
+    except ValidationError as error:
+        raise Refused("line", f"Gearbox: {refusal_of(error, Gearbox).message}") from None
 
 
 KIND = Kind(

@@ -43,7 +43,7 @@ def jobs(fields: Rack) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="rack",
-    words=("rack",),
+    words=("rack", "roof-rack"),
     example="rack 28 kg at 1500",
     fields=Rack,
     title=title,

@@ -12,6 +12,7 @@ from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
 from jorvak.core.rolling.regear import SAME_RATIO
+from jorvak.core.shorthand import both_ends, plainly
 from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "gears 4.10 or gears rear 41/10"
@@ -74,7 +75,7 @@ def read(words: str, rig: Rig) -> Gears:
     """
     where: Where = "both"
     rest = []
-    for word in words.lower().split():
+    for word in both_ends(plainly(words)).lower().split():
         if word in ("front", "rear", "both"):
             where = word  # type: ignore[assignment]
         else:

@@ -65,7 +65,7 @@ def jobs(fields: CoilSpacers) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="coil-spacers",
-    words=("spacer", "spacers", "collar"),
+    words=("spacer", "spacers", "coil-spacer", "coil-spacers", "collar"),
     example="spacer 30 front",
     fields=CoilSpacers,
     title=title,
