@@ -219,8 +219,12 @@ def test_a_mass_without_a_place_was_on_the_scale_too() -> None:
     assert at(rig).load.load.value.total_kg == pytest.approx(2150.0)
 
 
-def test_caster_measured_with_arms_that_give_some_back() -> None:
+@pytest.mark.parametrize("given_back", [2.0, 2.3, 0.1])
+def test_caster_measured_with_arms_that_give_some_back(given_back: float) -> None:
     rig = RIGS["Plover, 23 on it"]
+    arms = next(change for change in rig.changes if change.kind == "arms")
+    other = arms.model_copy(update={"fields": {"caster_deg": given_back}})
+    rig = replace(rig, changes=tuple(other if change is arms else change for change in rig.changes))
     before = at(rig).stance.caster.value
     assert before.gained_deg > 0
     after = at(as_it_stands(rig, "steering.caster_deg", before.caster_deg)).stance.caster.value

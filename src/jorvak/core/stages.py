@@ -1,5 +1,6 @@
 """The rig at a moment of its order: as found, today, after any step, as planned."""
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import field, replace
 from datetime import date
@@ -162,7 +163,7 @@ def _before_added(rig: Rig, path: str) -> Figure | None:
         if path not in on_nothing:
             continue
         low, high = on_nothing[path], on_one[path]
-        if low is None or high is None or high.value - low.value != 1.0:
+        if low is None or high is None or not math.isclose(high.value - low.value, 1.0):
             return None
         by += low.value
     return replace(noted, value=noted.value - by)
