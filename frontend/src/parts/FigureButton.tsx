@@ -2,7 +2,6 @@
  * A figure that is an input: press it, type what the tape says, Enter. The same control is a dimension line
  * on the drawing, a row of the Rig sheet and the button that a waiting result shows.
  */
-import { ToggleGroup } from "radix-ui";
 import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
@@ -11,6 +10,7 @@ import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
+import { OneOf } from "./OneOf";
 import { TakenField } from "./TakenField";
 import { useTaken } from "./useTaken";
 import { Unfolds } from "./Unfolds";
@@ -55,6 +55,8 @@ export function useSpec(path: string): FigureSpec | undefined {
   const named = families[family as keyof typeof families]?.find((spec) => spec.path === key);
   return named && { ...named, path, label: `${name}, ${named.label}` };
 }
+
+const WAYS_KNOWN = (["measured", "plate", "assumed"] as const).map((way) => ({ value: way, label: way }));
 
 /** What stands there now, as the server keeps it. */
 type Theirs = { value?: string; noted_by?: string };
@@ -153,23 +155,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </p>
         </section>
       )}
-      <ToggleGroup.Root
-        type="single"
-        value={known}
-        onValueChange={(value) => value && setKnown(value as Known)}
-        aria-label="How it is known"
-        className="flex border border-ink"
-      >
-        {(["measured", "plate", "assumed"] as const).map((way) => (
-          <ToggleGroup.Item
-            key={way}
-            value={way}
-            className="min-h-10 flex-1 text-center data-[state=on]:bg-ink data-[state=on]:text-ground"
-          >
-            {way}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+      <OneOf label="How it is known" value={known} ways={WAYS_KNOWN} choose={setKnown} />
       {took.matters && <TakenField taken={took.taken} on={took.on} set={took.set} setOn={took.setOn} />}
       <div className="flex gap-4">
         {spec.shape === "number" && (

@@ -1,9 +1,8 @@
 /** Whether a figure is as the vehicle was found, or as it stood on a day with what was fitted by then. */
-import { ToggleGroup } from "radix-ui";
-
 import type { Taken } from "../api/types";
 import { useBench } from "./bench";
 import { counted } from "./counted";
+import { OneOf } from "./OneOf";
 
 type Props = { taken: Taken; on: string; set: (taken: Taken) => void; setOn: (on: string) => void };
 
@@ -17,23 +16,7 @@ export function TakenField({ taken, on, set, setOn }: Props) {
   const by = sheet.changes.filter(({ fitted }) => fitted && fitted.on <= on).length;
   return (
     <div className="grid gap-1">
-      <ToggleGroup.Root
-        type="single"
-        value={taken}
-        onValueChange={(value) => value && set(value as Taken)}
-        aria-label="How the vehicle stood"
-        className="flex border border-ink"
-      >
-        {WAYS.map(({ value, label }) => (
-          <ToggleGroup.Item
-            key={value}
-            value={value}
-            className="min-h-10 flex-1 text-center data-[state=on]:bg-ink data-[state=on]:text-ground"
-          >
-            {label}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
+      <OneOf label="How the vehicle stood" value={taken} ways={WAYS} choose={set} />
       {taken === "as it stood" && (
         <label className="flex flex-wrap items-baseline gap-x-2">
           on
