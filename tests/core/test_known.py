@@ -10,6 +10,8 @@ from hypothesis import strategies as st
 from jorvak.core import results
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.known import Known
+from jorvak.core.line import read_line
+from jorvak.core.preview import preview
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.stages import Moment, moment
 from jorvak.demo import BUILDS
@@ -58,8 +60,14 @@ def all_of(assessment: Assessment) -> tuple[object, ...]:
 EDITS = st.tuples(
     st.sampled_from(["value", "doubt", "gone", "there", "mass", "order", "points", "gaps"]),
     st.integers(0, 400),
-    st.floats(0.97, 1.03),
+    st.one_of(st.floats(0.97, 1.03), st.sampled_from([0.15, 0.5, 2.0, 6.0])),
 )
+LINES = (
+    "lift 900", "lift front 900", "lift rear -400", "rack 10 kg at 1500", "winch 38 kg at -700", "springs rear 200 60",
+    "spacer 400 front", "shocks front 100 120", "body-lift 30", "tyre 285/75R17", "gears rear 4.30", "straps 300 front",
+    "caster 10", "bump-stops 200", "shaft rear 300", "case-drop 300", "wheelbase 1200", "height 900",
+)  # fmt: skip
+"""Things that can be, and things that no arm, shock or slip lives through."""
 
 
 @settings(max_examples=25)
@@ -70,6 +78,48 @@ def test_what_is_known_never_changes_an_answer(which: int, edits: list[tuple[str
     for edit in edits:
         rig = edited(rig, edit)
         assert all_of(assess(rig, known=known)) == all_of(assess(rig))
+
+
+STAGES = st.sampled_from(["as-found", "today", "planned", 0, 2])
+
+
+@settings(max_examples=25)
+@given(
+    which=st.integers(0, len(DEMO) - 1),
+    steps=st.lists(st.tuples(st.sampled_from(LINES), EDITS, STAGES), min_size=1, max_size=3),
+)
+def test_what_was_only_tried_leaves_nothing_behind(
+    which: int, steps: list[tuple[str, tuple[str, int, float], Any]]
+) -> None:
+    """Previews of anything, edits between them: each answer is that of a process that has seen nothing before."""
+    known, rig = Known(), DEMO[which]
+    for line, edit, stage in steps:
+        tried = read_line(line, rig)
+        once = preview(rig, tried, stage, known=known)
+        afresh = preview(rig, tried, stage)
+        assert all_of(once.here) == all_of(afresh.here)
+        assert (once.raised, once.settled) == (afresh.raised, afresh.settled)
+        assert all_of(assess(rig, stage, known=known)) == all_of(assess(rig, stage))
+        rig = edited(rig, edit)
+
+
+def test_a_lift_that_no_arm_reaches_is_forgotten_with_its_preview() -> None:
+    rig, known = DEMO[0], Known()
+    for line in ("lift 1270", "rack 10 kg at 1500"):
+        tried = read_line(line, rig)
+        once, afresh = preview(rig, tried, "planned", known=known), preview(rig, tried, "planned")
+        assert (once.raised, once.settled) == (afresh.raised, afresh.settled)
+
+
+def test_equal_functions_of_two_areas_are_two_results() -> None:
+    here = moment(DEMO[0], "as-found", known=Known())
+    one, other = (lambda ask: ask.need("body.wheelbase_mm") for _ in range(2))
+    assert (
+        results.work_out(here, one, kept_as="rolling.a").value == DEMO[0].figures["body.wheelbase_mm"].value
+    )
+    assert results.work_out(here, lambda ask: 1.0, kept_as="stance.a").value == 1.0
+    assert results.work_out(here, other, with_doubt=False, kept_as="rolling.a").doubt == {}
+    assert results.work_out(here, other, kept_as="rolling.a").doubt[""] > 0
 
 
 def test_only_what_asked_for_an_edited_figure_is_worked_out_again(monkeypatch: pytest.MonkeyPatch) -> None:

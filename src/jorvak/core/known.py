@@ -7,7 +7,6 @@ a rig reaches it in any other way, so that this changes how long an answer takes
 
 from collections import OrderedDict
 from collections.abc import Callable
-from types import CodeType
 from typing import Any
 
 from jorvak.core.record import record
@@ -34,6 +33,10 @@ class _Kept:
     result: Any
 
 
+Name = tuple[str, bool]
+"""Area and name of a result, and whether it carries its doubt."""
+
+
 class Known:
     """Results of the last moment at each stage of some rigs. Safe to share between threads."""
 
@@ -53,33 +56,32 @@ class Known:
 
 
 class KnownHere:
-    """The results that hold at one moment, by the code of the function that works each out."""
+    """The results that hold at one moment, by area and name, and whether with their doubt."""
 
     def __init__(self, moment: Moment, last: "KnownHere | None") -> None:
         self.moment = moment
-        self._results: dict[CodeType, _Kept] = {} if last is None else _that_hold(moment, last)
+        self._results: dict[Name, _Kept] = {} if last is None else _that_hold(moment, last)
 
-    def recall(self, function: Callable[..., Any]) -> Any | None:
-        """The result of ``function``, or None where it has to be worked out."""
-        kept = self._results.get(function.__code__) if _stands_alone(function) else None
+    def recall(self, name: str, with_doubt: bool) -> Any | None:
+        """The result of that area and name, or None where it has to be worked out."""
+        kept = self._results.get((name, with_doubt))
         return None if kept is None else kept.result
 
-    def keep(self, function: Callable[..., Any], paths: set[str], looks: set[str], result: Any) -> None:
-        """Keep what ``function`` came to and what it asked for."""
-        if _stands_alone(function):
-            self._results[function.__code__] = _Kept(frozenset(paths), frozenset(looks), result)
+    def keep(self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Any) -> None:
+        """Keep what a result came to and what it asked for."""
+        self._results[name, with_doubt] = _Kept(frozenset(paths), frozenset(looks), result)
 
-    def results(self) -> dict[CodeType, _Kept]:
+    def results(self) -> dict[Name, _Kept]:
         """All of them as they are now: another thread may be adding to them."""
         return dict(self._results)
 
 
-def _that_hold(moment: Moment, last: KnownHere) -> dict[CodeType, _Kept]:
+def _that_hold(moment: Moment, last: KnownHere) -> dict[Name, _Kept]:
     moved = _moved(moment, last.moment)
     others = frozenset(name for name, look in LOOKS.items() if look(moment) != look(last.moment))
     return {
-        code: kept
-        for code, kept in last.results().items()
+        name: kept
+        for name, kept in last.results().items()
         if kept.paths.isdisjoint(moved) and kept.looks.isdisjoint(others)
     }
 
@@ -96,10 +98,3 @@ def _moved(one: Moment, other: Moment) -> frozenset[str]:
             if mine[path] is not theirs[path] and mine[path] != theirs[path]
         }
     return frozenset(moved)
-
-
-def _stands_alone(function: Callable[..., Any]) -> bool:
-    """Whether a function's code says all of what it does: no closure, nothing filled in."""
-    return getattr(function, "__code__", None) is not None and not (
-        function.__closure__ or function.__defaults__ or function.__kwdefaults__
-    )

@@ -196,7 +196,8 @@ class Ask:
             inner = Ask(self._moment)
             try:
                 part = Part(function(inner), inner, function)
-            except Missing:
+            except (Missing, Refused, *NO_ANSWER):
+                # That there is no answer rests on all that was asked for on the way to it.
                 self._takes_over(inner)
                 raise
             self._moment.parts[name] = part
@@ -246,13 +247,14 @@ class Ask:
         if not moment.changes:
             return 0.0
         inner = Ask(moment)
-        value = function(inner)
-        whole = inner.with_middles()
-        for path, figure in (*whole.here.items(), *whole.found.items()):
-            self._note_of(path, figure, day)
-        whole.here, whole.found, whole.parts, whole.middles = {}, {}, {}, {}
-        self._takes_over(whole)
-        return value
+        try:
+            return function(inner)
+        finally:
+            whole = inner.with_middles()
+            for path, figure in (*whole.here.items(), *whole.found.items()):
+                self._note_of(path, figure, day)
+            whole.here, whole.found, whole.parts, whole.middles = {}, {}, {}, {}
+            self._takes_over(whole)
 
     def _note_of(self, path: str, figure: Figure, day: date) -> None:
         """Note a figure as it stood on a day: under its own key where it still is the same."""
@@ -560,20 +562,34 @@ def _why_not(error: Exception) -> str:
     return "something comes out as nothing, or beyond all measure."
 
 
-def work_out(moment: Moment, function: Callable[[Ask], T], with_doubt: bool = True) -> Result[T]:
+def work_out(
+    moment: Moment, function: Callable[[Ask], T], with_doubt: bool = True, kept_as: str | None = None
+) -> Result[T]:
     """Run ``function`` on a moment and keep what it rested on, how far it may be off, or what it waits for.
 
     ``with_doubt`` False takes every figure at its word here, where running it again for each would take too long.
+    ``kept_as`` is the area and name of the result, ``stance.lift``, under which it is recalled while it holds;
+    one without a name is worked out each time.
     """
-    known = None if moment.known is None else moment.known.recall(function)
-    if known is not None:
-        recalled: Result[T] = known
+    known = None if kept_as is None else moment.known
+    if known is None or kept_as is None:
+        return _worked_out(moment, Ask(moment), function, with_doubt)
+    recalled: Result[T] | None = known.recall(kept_as, with_doubt)
+    if recalled is not None:
         return recalled
     ask = Ask(moment)
     result = _worked_out(moment, ask, function, with_doubt)
-    if moment.known is not None:
-        moment.known.keep(function, ask.asked_for, ask.looked_at, result)
+    known.keep(kept_as, with_doubt, ask.asked_for, ask.looked_at, result)
     return result
+
+
+def results_by_name(
+    moment: Moment, area: str, functions: Mapping[str, Callable[[Ask], Any]]
+) -> dict[str, Result[Any]]:
+    """The results of an area, each by its name."""
+    return {
+        name: work_out(moment, function, kept_as=f"{area}.{name}") for name, function in functions.items()
+    }
 
 
 def _worked_out(moment: Moment, ask: Ask, function: Callable[[Ask], T], with_doubt: bool) -> Result[T]:

@@ -52,7 +52,7 @@ class LoadResults:
 
 def load_results(moment: Moment) -> LoadResults:
     """Everything that this area says of a rig at a stage."""
-    return LoadResults(load=work_out(moment, load))
+    return LoadResults(load=work_out(moment, load, kept_as="load.load"))
 
 
 def added_mass(ask: Ask) -> AddedMass:

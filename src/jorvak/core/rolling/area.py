@@ -1,7 +1,10 @@
 """Everything that this area says of a rig at a stage."""
 
+from collections.abc import Callable
+from typing import Any
+
 from jorvak.core.record import record
-from jorvak.core.results import Result, work_out
+from jorvak.core.results import Ask, Result, results_by_name
 from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
 from jorvak.core.rolling.pulling import Climbing, GradeHolding, climbing, grade_holding
@@ -43,23 +46,26 @@ class RollingResults:
     axle_match: Result[AxleMatchOut]
 
 
+RESULTS: dict[str, Callable[[Ask], Any]] = {
+    "front_tyre": lambda ask: tyre(ask, "front"),
+    "rear_tyre": lambda ask: tyre(ask, "rear"),
+    "wheels": wheel_set,
+    "front_stand": lambda ask: stand(ask, "front"),
+    "rear_stand": lambda ask: stand(ask, "rear"),
+    "front_tyre_load": lambda ask: tyre_load_of(ask, "front"),
+    "rear_tyre_load": lambda ask: tyre_load_of(ask, "rear"),
+    "gears": gear_table,
+    "taller": taller,
+    "regearing": regearing,
+    "grade": grade_holding,
+    "climb": climbing,
+    "speedometer": lambda ask: speedometer_state(ask),
+    "driven_gears": driven_gears,
+    "distance": distance,
+    "axle_match": axles_match,
+}
+
+
 def rolling_results(moment: Moment) -> RollingResults:
     """Everything that this chapter says of a rig at a stage."""
-    return RollingResults(
-        front_tyre=work_out(moment, lambda ask: tyre(ask, "front")),
-        rear_tyre=work_out(moment, lambda ask: tyre(ask, "rear")),
-        wheels=work_out(moment, wheel_set),
-        front_stand=work_out(moment, lambda ask: stand(ask, "front")),
-        rear_stand=work_out(moment, lambda ask: stand(ask, "rear")),
-        front_tyre_load=work_out(moment, lambda ask: tyre_load_of(ask, "front")),
-        rear_tyre_load=work_out(moment, lambda ask: tyre_load_of(ask, "rear")),
-        gears=work_out(moment, gear_table),
-        taller=work_out(moment, taller),
-        regearing=work_out(moment, regearing),
-        grade=work_out(moment, grade_holding),
-        climb=work_out(moment, climbing),
-        speedometer=work_out(moment, lambda ask: speedometer_state(ask)),
-        driven_gears=work_out(moment, driven_gears),
-        distance=work_out(moment, distance),
-        axle_match=work_out(moment, axles_match),
-    )
+    return RollingResults(**results_by_name(moment, "rolling", RESULTS))

@@ -147,7 +147,7 @@ def thinned(corners: Sequence[tuple[float, float]]) -> tuple[tuple[tuple[float, 
 
 def drive_over(here: Moment, ground: Ground, step_mm: float) -> Result[Driven]:
     """One stance driven over ``ground``. Each point's ± is that of its own height. Raises Refused."""
-    heights = work_out(here, angles)
+    heights = work_out(here, angles, kept_as="stance.angles")
     off = (
         {point.name: heights.off(f"points.{i}.z_mm") for i, point in enumerate(heights.value.points)}
         if heights.value

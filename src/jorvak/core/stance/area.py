@@ -1,7 +1,10 @@
 """Everything that this area says of a rig at a stage."""
 
+from collections.abc import Callable
+from typing import Any
+
 from jorvak.core.record import record
-from jorvak.core.results import Result, work_out
+from jorvak.core.results import Ask, Result, results_by_name
 from jorvak.core.stages import Moment
 from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.lift_stack import LiftStackOut
@@ -43,24 +46,27 @@ class StanceResults:
     flex: Result[Flex]
 
 
+RESULTS: dict[str, Callable[[Ask], Any]] = {
+    "lift": lift,
+    "angles": angles,
+    "under_differentials_mm": under_differentials,
+    "height": height,
+    "room": tyre_rooms,
+    "front_corner": lambda ask: corner(ask, "front"),
+    "rear_corner": lambda ask: corner(ask, "rear"),
+    "front_shock": lambda ask: shock_of(ask, "front"),
+    "rear_shock": lambda ask: shock_of(ask, "rear"),
+    "front_lines": lambda ask: lines(ask, "front"),
+    "rear_lines": lambda ask: lines(ask, "rear"),
+    "bar": bar,
+    "caster": caster_here,
+    "half_shafts": half_shafts,
+    "links": rear_links,
+    "tip": tip,
+    "flex": flex,
+}
+
+
 def stance_results(moment: Moment) -> StanceResults:
     """Everything that this area says of a rig at a stage."""
-    return StanceResults(
-        lift=work_out(moment, lift),
-        angles=work_out(moment, angles),
-        under_differentials_mm=work_out(moment, under_differentials),
-        height=work_out(moment, height),
-        room=work_out(moment, tyre_rooms),
-        front_corner=work_out(moment, lambda ask: corner(ask, "front")),
-        rear_corner=work_out(moment, lambda ask: corner(ask, "rear")),
-        front_shock=work_out(moment, lambda ask: shock_of(ask, "front")),
-        rear_shock=work_out(moment, lambda ask: shock_of(ask, "rear")),
-        front_lines=work_out(moment, lambda ask: lines(ask, "front")),
-        rear_lines=work_out(moment, lambda ask: lines(ask, "rear")),
-        bar=work_out(moment, bar),
-        caster=work_out(moment, caster_here),
-        half_shafts=work_out(moment, half_shafts),
-        links=work_out(moment, rear_links),
-        tip=work_out(moment, tip),
-        flex=work_out(moment, flex),
-    )
+    return StanceResults(**results_by_name(moment, "stance", RESULTS))

@@ -84,7 +84,7 @@ def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
 def touches_ground(here: Here) -> Iterator[Finding]:
     """A crossing that the brief asks for touches, or stops a wheel."""
     # It takes longer than all else together, and only findings are made of it: results go without.
-    result = work_out(here.moment, asked_crossings, with_doubt=False)
+    result = work_out(here.moment, asked_crossings, with_doubt=False, kept_as="stance.asked_crossings")
     for crossing in result.value or ():
         if not crossing.touches and not crossing.blocked:
             continue
