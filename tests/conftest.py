@@ -8,7 +8,7 @@ import pytest
 from hypothesis import settings
 
 from jorvak.core.line import read_line
-from jorvak.core.rig import Change, Rig, numbered
+from jorvak.core.rig import Change, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import moved, read_build
 
@@ -31,7 +31,7 @@ def plover() -> Rig:
 
 def demo(number: int) -> Rig:
     """A demo rig as loaded on TODAY, its changes numbered from 1."""
-    return numbered(moved(read_build(BUILDS[number].read_bytes()), TODAY).rig)
+    return moved(read_build(BUILDS[number].read_bytes()), TODAY).rig
 
 
 def unplanned(rig: Rig) -> Rig:

@@ -129,13 +129,12 @@ def _print(answers: dict[str, Any] | list[dict[str, Any]]) -> int:
 
 def _assess(arguments: argparse.Namespace) -> int:
     from jorvak.core.assess import assess
-    from jorvak.core.rig import numbered
     from jorvak.core.stages import read_stage
     from jorvak.formats.assessment import assessment_as_json
     from jorvak.formats.build_file import read_build
 
     try:
-        rig = numbered(read_build(_bytes_of(arguments.file)).rig)
+        rig = read_build(_bytes_of(arguments.file)).rig
         assessed = assess(rig, read_stage(arguments.stage), on=arguments.on)
     except Refused as refused:
         print(

@@ -250,16 +250,16 @@ def test_who_says_as_found_is_believed_though_the_change_was_on_it() -> None:
     [
         ("points.front bumper.z_mm", AS_IT_STOOD),
         ("wheels.front_left.circumference_mm", AS_IT_STOOD),
-        ("body.wheelbase_mm", None),
-        ("points.front bumper.x_mm", None),
+        ("body.wheelbase_mm", "as found"),
+        ("points.front bumper.x_mm", "as found"),
     ],
 )
-def test_what_is_measured_now_is_as_it_stands_where_that_matters(path: str, taken: str | None) -> None:
+def test_what_is_measured_now_is_as_it_stands_where_that_matters(path: str, taken: str) -> None:
     assert taken_now(PLOVER.changes, path, Figure(1.0, "measured"), PLOVER.figures) == taken
     assert measured_now(PLOVER, path, 1.0, LATER).taken == taken
-    assert taken_now(PLOVER.changes, path, Figure(1.0), PLOVER.figures) is None
+    assert taken_now(PLOVER.changes, path, Figure(1.0), PLOVER.figures) == "as found"
     untouched = fitted_to(PLOVER, 0)
-    assert measured_now(untouched, path, 1.0, LATER).taken is None
+    assert measured_now(untouched, path, 1.0, LATER).taken == "as found"
     assert measured_now(PLOVER, path, 1.0, None).taken is None
 
 

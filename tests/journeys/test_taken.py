@@ -42,6 +42,8 @@ def test_a_height_measured_with_the_springs_in(server: Served, window: Window) -
     expect(panel).to_contain_text("as it stood then")
     stood.get_by_role("radio", name="as it stands").focus()
     page.keyboard.press("ArrowLeft")
+    # The focus moves a moment after the key: Space on the one before would choose that again.
+    expect(stood.get_by_role("radio", name="as found")).to_be_focused()
     page.keyboard.press("Space")
     expect(stood.get_by_role("radio", name="as found")).to_be_checked()
     panel.get_by_role("button", name="note it").press("Enter")
@@ -51,3 +53,26 @@ def test_a_height_measured_with_the_springs_in(server: Served, window: Window) -
     page.get_by_role("button", name="undo overall height").click()
     expect(row).to_contain_text("as it stood 2 March 2026")
     assert height(page) == "1918"
+
+
+def test_a_change_ticked_with_an_earlier_day_asks_of_what_was_noted_since(
+    server: Served, window: Window
+) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    page.get_by_role("heading", name="Plan", exact=True).wait_for()
+    type_line(page, "height 1871", enter=False)
+    page.keyboard.press("Enter")
+    expect(page.get_by_label("Type a change or a figure")).to_have_count(0)
+    type_line(page, "tyre 285/75R17")
+    page.get_by_role("button", name="fitted", exact=True).first.click()
+    asked = page.get_by_role("group", name="Figures noted since that day")
+    expect(asked).to_have_count(0)
+    page.get_by_label("Fitted on").fill("2026-02-28")
+    noted = asked.get_by_role("checkbox", name="overall height 1871 mm, noted 2 March 2026")
+    expect(noted).to_be_checked()
+    noted.press("Space")
+    expect(noted).not_to_be_checked()
+    page.get_by_role("button", name="it is fitted").click()
+    expect(page.get_by_text("fitted 28 February 2026")).to_be_visible()
+    assert int(height(page)) > 1871 + 20

@@ -95,7 +95,12 @@ class Bench:
         change = sheet["changes"][how[0]]
         body = {"version": change["version"]}
         if do == "fit":
-            return self.ask("PUT", f"/changes/{change['id']}/fitted", person, {**body, "on": "2026-02-20"})
+            return self.ask(
+                "PUT",
+                f"/changes/{change['id']}/fitted",
+                person,
+                {**body, "on": "2026-02-20", "measured_with": []},
+            )
         if do == "move":
             return self.ask("PUT", f"/changes/{change['id']}/place", person, {**body, "to": how[1]})
         to = {"state": "dropped"} if do == "drop" else {"cost": 12.5}

@@ -99,7 +99,7 @@ def test_the_thread_through_the_api(browser: Browser) -> None:
     fitted = browser.ask(
         "PUT",
         f"/rigs/1/changes/{tyres['id']}/fitted",
-        {"version": tyres["version"], "on": "2026-03-01", "odometer": "79784 mi", "hours": "4,5"},
+        {"version": tyres["version"], "on": "2026-03-02", "odometer": "79784 mi", "hours": "4,5"},
     ).json
     assert fitted["changes"][0]["fitted"]["odometer_km"] == pytest.approx(128399.9, abs=0.1)
     assert fitted["changes"][0]["fitted"]["hours"] == 4.5
@@ -109,7 +109,7 @@ def test_the_thread_through_the_api(browser: Browser) -> None:
 
     undone = browser.ask("POST", "/rigs/1/undo").json
     assert undone["changes"][0]["state"] == "chosen"
-    assert undone["redo"] == "tyres 285/75R17 fitted on 01 Mar 2026"
+    assert undone["redo"] == "tyres 285/75R17 fitted on 02 Mar 2026"
     assert browser.ask("POST", "/rigs/1/redo").json["changes"][0]["state"] == "fitted"
     lines = browser.ask("GET", "/rigs/1/history").json["entries"]
     assert [line["act"] for line in lines[:2]] == ["redo", "undo"]
@@ -139,7 +139,9 @@ def test_a_change_goes_in_behind_the_mark_and_never_before_what_is_fitted(browse
     assert (between["stage"], [c["title"] for c in between["changes"]][1]) == (2, "gears 4.10 front")
     tyres = between["changes"][0]
     browser.ask(
-        "PUT", f"/rigs/1/changes/{tyres['id']}/fitted", {"version": tyres["version"], "on": "2026-03-01"}
+        "PUT",
+        f"/rigs/1/changes/{tyres['id']}/fitted",
+        {"version": tyres["version"], "on": "2026-03-01", "measured_with": []},
     )
     early = browser.ask("POST", "/rigs/1/changes", {"line": "gears 4.30"}, stage="as-found").json
     assert [c["title"] for c in early["changes"]][:2] == ["tyres 285/75R17", "gears 4.30 front and rear"]

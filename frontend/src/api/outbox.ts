@@ -40,7 +40,16 @@ export type Write =
   | { do: "accept"; finding: string; reason: string }
   | { do: "edit"; change: number; version: number; to: Record<string, unknown> }
   | { do: "move"; change: number; version: number; to: number }
-  | { do: "fit"; change: number; version: number; on: string; odometer: string; hours: string }
+  | {
+      do: "fit";
+      change: number;
+      version: number;
+      on: string;
+      odometer: string;
+      hours: string;
+      /** Of what was noted since that day: the figures that were taken with it on the vehicle. */
+      measured_with: string[] | null;
+    }
   | { do: "head"; version: number; to: Record<string, unknown> }
   | { do: "undo" }
   | { do: "redo" };
@@ -229,7 +238,13 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
       return answered(
         client.PUT("/api/rigs/{rig_id}/changes/{change_id}/fitted", {
           params: { path: { ...path, change_id: write.change }, query },
-          body: { version: write.version, on: write.on, odometer: write.odometer, hours: write.hours },
+          body: {
+            version: write.version,
+            on: write.on,
+            odometer: write.odometer,
+            hours: write.hours,
+            measured_with: write.measured_with,
+          },
         }),
       );
     case "head":

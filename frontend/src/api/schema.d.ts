@@ -231,8 +231,25 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Note that a change is on the vehicle. Today moves on with it. */
+        /** Note that a change is on the vehicle. Today moves on with it; what was noted before keeps its meaning. */
         put: operations["plan_fit_change_changes__int_change_id__fitted_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/changes/{change_id}/noted-since": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What has to be asked before a change is ticked with that day; nothing where it is ticked with today's. */
+        get: operations["plan_noted_since_fitting_changes__int_change_id__noted_since_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1864,6 +1881,7 @@ export interface components {
          *     ``doubt`` is two standard deviations in the core's unit; None: what the conventions give for ``known``.
          *     ``taken``: as the vehicle was found, or as it stood on ``noted_on`` with what was fitted by then. None: nobody
          *     said; then it is as found, but for what a change sets and somebody measured later than that was fitted.
+         *     ``fitted_after``: ids of changes that were fitted by that day and only after it was taken.
          */
         Figure: {
             /**
@@ -1871,6 +1889,11 @@ export interface components {
              * @default null
              */
             doubt: number | null;
+            /**
+             * Fitted After
+             * @default []
+             */
+            fitted_after: number[];
             /**
              * Known
              * @default assumed
@@ -1944,6 +1967,9 @@ export interface components {
         /**
          * Fit
          * @description That a change was fitted: on which day, and the odometer and the hours as typed.
+         *
+         *     ``measured_with``: of the figures that were noted since that day, the paths of those that were taken with it on
+         *     the vehicle. None: nobody was asked.
          */
         Fit: {
             /**
@@ -1951,6 +1977,11 @@ export interface components {
              * @default
              */
             hours: string;
+            /**
+             * Measured With
+             * @default null
+             */
+            measured_with: string[] | null;
             /**
              * Odometer
              * @default
@@ -2977,6 +3008,14 @@ export interface components {
              * @default null
              */
             version: number | null;
+        };
+        /**
+         * NotedSince
+         * @description Figures that were noted on that day or later and that the change sets or moves: was it on when they were taken?
+         */
+        NotedSince: {
+            /** Paths */
+            paths: string[];
         };
         /**
          * ObstacleKind
@@ -7267,6 +7306,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
+    plan_noted_since_fitting_changes__int_change_id__noted_since_get: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                on: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                change_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotedSince"];
                 };
             };
             /** @description Unprocessable Entity */

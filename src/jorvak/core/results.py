@@ -20,10 +20,10 @@ from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.doubt import Doubted, WhenAsked, said, spread_of
 from jorvak.core.record import record
-from jorvak.core.rig import AS_IT_STOOD, Carrier, Change, Figure, Gap, Profile, Rig
+from jorvak.core.rig import Carrier, Change, Figure, Gap, Profile, Rig
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 from jorvak.core.shifts import shift_of
-from jorvak.core.stages import Moment, on_it_by, then
+from jorvak.core.stages import Moment, Stood, on_it_when, stood, then
 
 T = TypeVar("T")
 
@@ -231,19 +231,20 @@ class Ask:
         if noted is None:
             return None
         (self.found if as_found and path in moment.set_by else self.here)[path] = noted
-        return noted.value if noted.taken is None else self._taken_back(path, noted, noted.value)
+        when = None if noted.taken is None else stood(noted)
+        return noted.value if when is None else self._taken_back(path, when, noted.value)
 
-    def _taken_back(self, path: str, noted: Figure, value: Any) -> Any:
-        """A value less what changes had done to it by the day on which it was taken as it stood. Raises Missing."""
-        day, shift = noted.noted_on, shift_of(path)
-        if noted.taken != AS_IT_STOOD or day is None or shift is None:
+    def _taken_back(self, path: str, when: Stood, value: Any) -> Any:
+        """A value less what changes had done to it when it was taken as it stood. Raises Missing."""
+        shift = shift_of(path)
+        if shift is None:
             return value
-        return value - self.part(f"{path}, by {day}", lambda inner: inner.as_it_stood(day, shift))
+        return value - self.part(f"{path}, by {when}", lambda inner: inner.as_it_stood(when, shift))
 
-    def as_it_stood(self, day: date, function: Callable[["Ask"], float]) -> float:
-        """What ``function`` comes to for the rig as it stood on a day."""
+    def as_it_stood(self, when: Stood, function: Callable[["Ask"], float]) -> float:
+        """What ``function`` comes to for the rig as it stood."""
         self.looked_at.add("then")
-        moment = then(self._moment, day)
+        moment = then(self._moment, when)
         if not moment.changes:
             return 0.0
         inner = Ask(moment)
@@ -252,27 +253,26 @@ class Ask:
         finally:
             whole = inner.with_middles()
             for path, figure in (*whole.here.items(), *whole.found.items()):
-                self._note_of(path, figure, day)
+                self._note_of(path, figure, when)
             whole.here, whole.found, whole.parts, whole.middles = {}, {}, {}, {}
             self._takes_over(whole)
 
-    def _note_of(self, path: str, figure: Figure, day: date) -> None:
-        """Note a figure as it stood on a day: under its own key where it still is the same."""
+    def _note_of(self, path: str, figure: Figure, when: Stood) -> None:
+        """Note a figure as it stood: under its own key where it still is the same."""
         if self._moment.here.get(path) == figure:
             self.here[path] = figure
         elif self._moment.found.get(path) == figure:
             self.found[path] = figure
         else:
-            self.then[f"{path}{AS_OF}{day}"] = figure
+            self.then[f"{path}{AS_OF}{when}"] = figure
 
     def on_it_when_taken(self, path: str) -> tuple[Change, ...]:
         """The changes that were on the vehicle when the figure at ``path`` was taken: none where it is as found."""
         self.asked_for.add(path)
         self.looked_at.add("then")
         noted = self._moment.here.get(path)
-        if noted is None or noted.taken != AS_IT_STOOD or noted.noted_on is None:
-            return ()
-        return on_it_by(self._moment.rig, noted.noted_on)
+        when = None if noted is None else stood(noted)
+        return () if when is None else on_it_when(self._moment.rig, when)
 
     def need(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``. Raises Missing."""
@@ -352,8 +352,8 @@ def known_of(ask: Ask, path: str, as_found: bool = False) -> Any:
 def taken_back(moment: Moment) -> dict[str, float]:
     """Figures that were taken as the vehicle stood, as they were found: by path, as far as that can be said."""
     ask = Ask(moment)
-    stood = (path for path, figure in moment.rig.figures.items() if figure.taken == AS_IT_STOOD)
-    found = ((path, known_of(ask, path, as_found=True)) for path in stood if shift_of(path) is not None)
+    later = (path for path, figure in moment.rig.figures.items() if stood(figure) is not None)
+    found = ((path, known_of(ask, path, as_found=True)) for path in later if shift_of(path) is not None)
     return {path: value for path, value in found if value is not None}
 
 
@@ -457,17 +457,18 @@ class MovedAsk(Ask):
         if noted is None:
             return moved.get(path)
         value = moved.get(path, noted.value)
-        return value if noted.taken is None else self._taken_back(path, noted, value)
+        when = None if noted.taken is None else stood(noted)
+        return value if when is None else self._taken_back(path, when, value)
 
-    def as_it_stood(self, day: date, function: Callable[[Ask], float]) -> float:
-        moment = then(self._moment, day)
+    def as_it_stood(self, when: Stood, function: Callable[[Ask], float]) -> float:
+        moment = then(self._moment, when)
         if not moment.changes:
             return 0.0
-        return function(MovedAsk(Ask(moment), dict(self._moves_on(day, moment))))
+        return function(MovedAsk(Ask(moment), dict(self._moves_on(when, moment))))
 
-    def _moves_on(self, day: date, moment: Moment) -> Iterator[tuple[str, float]]:
-        """What is moved here, by the keys that it had on a day."""
-        of_day = f"{AS_OF}{day}"
+    def _moves_on(self, when: Stood, moment: Moment) -> Iterator[tuple[str, float]]:
+        """What is moved here, by the keys that it had as the vehicle stood."""
+        of_day = f"{AS_OF}{when}"
         for key, by in self._moves.items():
             scale = f" {SCALE}" if key.endswith(f" {SCALE}") else ""
             plain = key.removesuffix(scale)
@@ -688,7 +689,7 @@ def _share(name: str, share: float, whole: Ask) -> Share:
         return Share(f"catalogue size {name}", path, share, as_found)
     path, _, day = name.partition(AS_OF)
     if day:
-        on = date.fromisoformat(day)
+        on = date.fromisoformat(day.partition(",")[0])
         return Share(f"{spec_of(path).label}, as it stood on {on.day} {on:%B %Y}", None, share)
     path = name.removesuffix(AS_FOUND)
     if path.rsplit(".", 1)[-1].isdigit():

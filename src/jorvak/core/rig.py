@@ -45,6 +45,7 @@ class Figure:
     ``doubt`` is two standard deviations in the core's unit; None: what the conventions give for ``known``.
     ``taken``: as the vehicle was found, or as it stood on ``noted_on`` with what was fitted by then. None: nobody
     said; then it is as found, but for what a change sets and somebody measured later than that was fitted.
+    ``fitted_after``: ids of changes that were fitted by that day and only after it was taken.
     """
 
     value: Value
@@ -54,6 +55,7 @@ class Figure:
     noted_by: str | None = None
     note: str | None = None
     taken: Taken | None = None
+    fitted_after: tuple[int, ...] = ()
 
 
 Figures = Mapping[str, Figure]

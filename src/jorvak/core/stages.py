@@ -96,24 +96,47 @@ def steps_before(rig: Rig, stage: Stage) -> int:
     return len(rig.changes) if stage == "planned" else fitted
 
 
-def on_it_by(rig: Rig, day: date) -> tuple[Change, ...]:
-    """The changes that were on the vehicle on a day, in order."""
-    return tuple(change for change in rig.changes if change.fitted is not None and change.fitted.on <= day)
+@record(frozen=True, slots=True)
+class Stood:
+    """The vehicle as it stood when a figure was taken: the day, and what was fitted by then but only afterwards."""
+
+    on: date
+    fitted_after: tuple[int, ...] = ()
+
+    def __str__(self) -> str:
+        after = f", before {' '.join(map(str, self.fitted_after))}" if self.fitted_after else ""
+        return f"{self.on}{after}"
+
+    def was_on_it(self, change: Change) -> bool:
+        """Whether a change was on the vehicle then."""
+        return (
+            change.fitted is not None and change.fitted.on <= self.on and change.id not in self.fitted_after
+        )
 
 
-def taken_now(
-    changes: Iterable[Change], path: str, figure: Figure, figures: Figures | None = None
-) -> Taken | None:
+def stood(noted: Figure) -> Stood | None:
+    """How the vehicle stood when a figure was taken; None for one that is as found, or of which nobody said."""
+    if noted.taken != AS_IT_STOOD or noted.noted_on is None:
+        return None
+    return Stood(noted.noted_on, noted.fitted_after)
+
+
+def on_it_when(rig: Rig, when: Stood) -> tuple[Change, ...]:
+    """The changes that were on the vehicle as it stood, in order."""
+    return tuple(change for change in rig.changes if when.was_on_it(change))
+
+
+def taken_now(changes: Iterable[Change], path: str, figure: Figure, figures: Figures | None = None) -> Taken:
     """How a figure that somebody notes now is taken: as it stands, where that is not as it was found.
 
     What a plate says of something that changes move is as it was made; of something they set, it is theirs.
     """
     if figure.known not in ("measured", "plate"):
-        return None
+        return "as found"
     fitted = [change for change in changes if change.fitted is not None]
     moves = figure.known == "measured" and bool(fitted) and shift_of(path) is not None
     before = {**(figures or {}), path: figure}
-    return AS_IT_STOOD if moves or any(path in effect_of(change, before) for change in fitted) else None
+    return AS_IT_STOOD if moves or any(path in effect_of(change, before) for change in fitted) else "as found"
 
 
 def measured_now(rig: Rig, path: str, value: Value, on: date | None, by: str | None = None) -> Figure:
@@ -122,7 +145,7 @@ def measured_now(rig: Rig, path: str, value: Value, on: date | None, by: str | N
     return figure if on is None else replace(figure, taken=taken_now(rig.changes, path, figure, rig.figures))
 
 
-def _measured_later(rig: Rig) -> dict[str, Change]:
+def measured_later(rig: Rig) -> dict[str, Change]:
     """Figures that were measured with a fitted change on the vehicle that sets them, each with that change.
 
     They hold from there on, not as found: the roll-out of the new tyre. Where nobody said how one was taken,
@@ -135,16 +158,17 @@ def _measured_later(rig: Rig) -> dict[str, Change]:
             continue
         for path, value in effect_of(change, here).items():
             noted = rig.figures.get(path)
-            if noted is not None and _was_on_it(change.fitted.on, noted, taken_away=value is None):
+            if noted is not None and _was_on_it(change, noted, taken_away=value is None):
                 later[path] = change
     return later
 
 
-def _was_on_it(fitted_on: date, noted: Figure, taken_away: bool) -> bool:
-    if noted.noted_on is None or noted.taken == "as found":
+def _was_on_it(change: Change, noted: Figure, taken_away: bool) -> bool:
+    if noted.noted_on is None or noted.taken == "as found" or change.fitted is None:
         return False
-    if noted.taken == AS_IT_STOOD:
-        return fitted_on <= noted.noted_on
+    if (when := stood(noted)) is not None:
+        return when.was_on_it(change)
+    fitted_on = change.fitted.on
     return noted.known == "measured" and (
         noted.noted_on > fitted_on or (taken_away and noted.noted_on == fitted_on)
     )
@@ -156,7 +180,7 @@ def _before_added(rig: Rig, path: str) -> Figure | None:
     if noted.noted_on is None or not isinstance(noted.value, float):
         return None
     by = 0.0
-    for change in on_it_by(rig, noted.noted_on):
+    for change in on_it_when(rig, Stood(noted.noted_on, noted.fitted_after)):
         on_nothing, on_one = (
             effect_of(change, {**rig.figures, path: replace(noted, value=value)}) for value in (0.0, 1.0)
         )
@@ -179,18 +203,25 @@ def moment(
     return made if known is None else replace(made, known=known.at(made))
 
 
-def then(here: Moment, day: date) -> Moment:
-    """The rig as it stood on a day, with the changes that were fitted by then: seen from a moment, once for it."""
-    kept: Moment | None = here.parts.get(f"as it stood on {day}")
+def then(here: Moment, when: Stood) -> Moment:
+    """The rig as it stood, with the changes that were on it: seen from a moment, once for it."""
+    kept: Moment | None = here.parts.get(f"as it stood on {when}")
     if kept is None:
-        kept = _laid(here.rig, "today", on_it_by(here.rig, day), here.with_doubt, here.on)
-        here.parts[f"as it stood on {day}"] = kept
+        kept = with_changes(here.rig, on_it_when(here.rig, when), here.with_doubt, here.on)
+        here.parts[f"as it stood on {when}"] = kept
     return kept
+
+
+def with_changes(
+    rig: Rig, changes: tuple[Change, ...], with_doubt: bool = True, on: date | None = None
+) -> Moment:
+    """The rig with just these changes on it."""
+    return _laid(rig, "today", changes, with_doubt, on)
 
 
 def _laid(rig: Rig, stage: Stage, changes: tuple[Change, ...], with_doubt: bool, on: date | None) -> Moment:
     """The rig with changes laid over what was found, one after the other."""
-    later = _measured_later(rig)
+    later = measured_later(rig)
     found: Figures = rig.figures
     if later:
         before = {path: _before_added(rig, path) for path in later}
@@ -209,5 +240,5 @@ def _laid(rig: Rig, stage: Stage, changes: tuple[Change, ...], with_doubt: bool,
         for path, setter in later.items():
             if setter is change:
                 set_by[path], here[path] = change, rig.figures[path]
-    measured_later = {path: rig.figures[path] for path in later}
-    return Moment(stage, rig, found, here, set_by, changes, points, measured_later, with_doubt, on)
+    taken_later = {path: rig.figures[path] for path in later}
+    return Moment(stage, rig, found, here, set_by, changes, points, taken_later, with_doubt, on)

@@ -39,6 +39,7 @@ from jorvak.core.rig import (
     SurveyItem,
     Taken,
     Text,
+    numbered,
 )
 
 LARGEST_BYTES = 8_000_000
@@ -56,6 +57,7 @@ class FigureEntry(Frozen):
     noted_by: Text | None = None
     note: Text | None = None
     taken: Taken | None = None
+    fitted_after: tuple[Annotated[int, Field(ge=1)], ...] = ()
 
     @model_validator(mode="after")
     def _stood_on_a_day(self) -> "FigureEntry":
@@ -153,18 +155,24 @@ def write_build(rig: Rig, written_on: date) -> str:
     for family, record in owners:
         entry_of = record.model_dump(mode="json", exclude_none=True, exclude={"name"})
         nested.setdefault(family, {})[record.name] = {k: v for k, v in entry_of.items() if v != {}}
+    steps = {change.id: step for step, change in enumerate(rig.changes, 1)}
     for path, figure in rig.figures.items():
         place = nested
         *parts, key = path.split(".")
         for part in parts:
             place = place.setdefault(part, {})
-        place[key] = {name: value for name, value in asdict(figure).items() if value is not None}
+        place[key] = {name: value for name, value in asdict(figure).items() if value not in (None, ())}
+        if figure.fitted_after:
+            place[key]["fitted_after"] = sorted(steps[each] for each in figure.fitted_after if each in steps)
     whole = {"jorvak_build": 1, "written_on": written_on, "rig": {**head, **nested, **plan}}
     return json.dumps(whole, indent=1, ensure_ascii=False, default=date.isoformat) + "\n"
 
 
 def read_build(raw: bytes) -> Build:
-    """Read a build file whole, or refuse it whole. Raises Refused with the place of the first fault."""
+    """Read a build file whole, or refuse it whole; its changes are numbered by their step.
+
+    Raises Refused with the place of the first fault.
+    """
     build, faults = _read(raw)
     if build is None:
         raise Refused(faults[0].place, faults[0].message)
@@ -223,6 +231,12 @@ class _Reader:
             return None
         self.changes(dict(enumerate(entry.changes)), dict(enumerate(entry.questions)))
         self.told_once(entry)
+        for path, figure in figures.items():
+            if any(step > len(entry.changes) for step in figure.fitted_after):
+                self.fault(
+                    f"rig.{path}.fitted_after",
+                    f"This file has {len(entry.changes)} changes, and none beyond.",
+                )
         rig = Rig(
             name=entry.name,
             vehicle=entry.vehicle,
@@ -239,7 +253,7 @@ class _Reader:
             photos=entry.photos,
             profiles=entry.profiles,
         )
-        return Build(rig=rig, written_on=whole.written_on)
+        return Build(rig=numbered(rig), written_on=whole.written_on)
 
     def fault(self, place: str, message: str) -> None:
         self.faults.append(Fault(place[:300], message))
@@ -298,7 +312,14 @@ class _Reader:
             self.fault(f"rig.{path}", str(error))
             return None
         return Figure(
-            value, entry.known, entry.doubt, entry.noted_on, entry.noted_by, entry.note, entry.taken
+            value,
+            entry.known,
+            entry.doubt,
+            entry.noted_on,
+            entry.noted_by,
+            entry.note,
+            entry.taken,
+            entry.fitted_after,
         )
 
     def readable(self, model: type[Any], entries: Any) -> dict[int, Any]:

@@ -112,5 +112,10 @@ NOTED = {
             "description": "as the vehicle was found, or as it stood on noted_on with what was fitted by then",
             "anyOf": [{"enum": list(get_args(Taken))}, {"type": "null"}],
         },
+        "fitted_after": {
+            "description": "changes, by their step from 1, that were fitted by noted_on and only after it was taken",
+            "type": "array",
+            "items": {"type": "integer", "minimum": 1},
+        },
     },
 }

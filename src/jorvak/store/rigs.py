@@ -3,7 +3,7 @@
 import json
 import sqlite3
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from functools import lru_cache
 from typing import Any
@@ -67,7 +67,7 @@ class Rigs:
             if head is None:
                 raise NotThere(f"There is no rig {rig_id} here.")
             noted = connection.execute(
-                "SELECT path, value, known, doubt, noted_on, noted_by, note, taken, version FROM figure WHERE rig_id = ?",
+                "SELECT path, value, known, doubt, noted_on, noted_by, note, taken, fitted_after, version FROM figure WHERE rig_id = ?",
                 (rig_id,),
             ).fetchall()
             points = connection.execute(
@@ -107,8 +107,16 @@ class Rigs:
             ).fetchall()
         return tuple(_change_of(row) for row in rows)
 
+    def figure(self, rig_id: int, path: str) -> Figure | None:
+        """One figure as it stands, or None."""
+        with self.database.reading() as connection:
+            row = connection.execute(
+                "SELECT * FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
+            ).fetchone()
+        return None if row is None else _figure_of(row)
+
     def begin(self, rig: Rig, person: str, what: str) -> int:
-        """Take in a rig whole, as one write that cannot be undone in part. Answers its id."""
+        """Take in a rig whole, as one write that cannot be undone in part; its changes get ids anew. Answers its id."""
         with self.database.writing() as connection:
             write = Write(connection, self.journal.now())
             rig_id = write.insert(
@@ -116,10 +124,14 @@ class Rigs:
             )
             for name, carrier in rig.points.items():
                 write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
+            ids = {
+                change.id: write.insert("change", {"rig_id": rig_id, "position": position, **_change(change)})
+                for position, change in enumerate(rig.changes, start=1)
+            }
             for path, figure in rig.figures.items():
-                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
-            for position, change in enumerate(rig.changes, start=1):
-                write.insert("change", {"rig_id": rig_id, "position": position, **_change(change)})
+                after = tuple(ids[each] for each in figure.fitted_after if each in ids)
+                row = _figure(replace(figure, fitted_after=after))
+                write.insert("figure", {"rig_id": rig_id, "path": path, **row})
             for table in TABLES.values():
                 for record in getattr(rig, table.field):
                     write.insert(table.name, {"rig_id": rig_id, **table.row(record)})
@@ -293,15 +305,29 @@ class Rigs:
         return change_id
 
     def set_change(
-        self, rig_id: int, change: Change, version: int, person: str, what: str, key: str | None = None
+        self,
+        rig_id: int,
+        change: Change,
+        version: int,
+        person: str,
+        what: str,
+        key: str | None = None,
+        figures: Mapping[str, Figure] = NO_FIGURES,
     ) -> None:
-        """Replace a change's record; fitting it moves it behind those fitted before. Raises Stale, NotThere."""
+        """Replace a change's record, and figures that are read otherwise for it; fitting it moves it behind those
+        fitted before. Raises Stale, NotThere."""
         with self.journal.write(rig_id, person, what, key) as write:
             order = _order(write, rig_id)
             if change.id not in order:
                 raise NotThere("That change is not in this order any more.")
             write.update("change", change.id, _change(change), version)
             _put_in_order(write, rig_id, order)
+            for path, figure in figures.items():
+                row = write.connection.execute(
+                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
+                ).fetchone()
+                if row is not None:
+                    write.update("figure", row["id"], _figure(figure))
 
     def move_change(
         self,
@@ -386,8 +412,9 @@ def _figure_of(row: sqlite3.Row | Row) -> Figure:
         noted_on=date.fromisoformat(noted_on) if noted_on else None,
         noted_by=row["noted_by"],
         note=row["note"],
-        # The journal has rows from before there was such a column.
+        # The journal has rows from before there were such columns.
         taken=row["taken"] if "taken" in row.keys() else None,  # noqa: SIM118 - a row of SQLite is no mapping
+        fitted_after=tuple(json.loads(row["fitted_after"])) if "fitted_after" in row.keys() else (),  # noqa: SIM118
     )
 
 
@@ -438,6 +465,7 @@ def _figure(figure: Figure) -> Row:
         "noted_by": figure.noted_by,
         "note": figure.note,
         "taken": figure.taken,
+        "fitted_after": json.dumps(figure.fitted_after),
     }
 
 

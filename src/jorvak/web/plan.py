@@ -8,6 +8,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import NotNegative, Refused
+from jorvak.core.catalogue import spec_of
 from jorvak.core.kinds import draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
@@ -15,9 +16,10 @@ from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unrea
 from jorvak.core.rig import Change, Fitted, MassKnown, Rig, State
 from jorvak.core.shorthand import read_fields
 from jorvak.core.stages import measured_now, steps_before
+from jorvak.core.ticking import noted_since, settled
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, known, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, known, rigs, today
 
 plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
 
@@ -83,10 +85,15 @@ class Move(BaseModel):
 
 
 class Fit(BaseModel):
-    """That a change was fitted: on which day, and the odometer and the hours as typed."""
+    """That a change was fitted: on which day, and the odometer and the hours as typed.
+
+    ``measured_with``: of the figures that were noted since that day, the paths of those that were taken with it on
+    the vehicle. None: nobody was asked.
+    """
 
     version: int
     on: date
+    measured_with: list[str] | None = Field(None, max_length=1000)
     odometer: str = Field("", max_length=60)
     hours: str = Field("", max_length=60)
 
@@ -195,16 +202,51 @@ def move_change(path: ChangePath, query: View, body: Move) -> Response:
     return answer(path.rig_id, query)
 
 
+class NotedSinceView(View):
+    """How it is seen, and the day on which a change is said to have been fitted."""
+
+    on: date
+
+
+class NotedSince(BaseModel):
+    """Figures that were noted on that day or later and that the change sets or moves: was it on when they were taken?"""
+
+    paths: list[str]
+
+
+@plan_pages.get("/changes/<int:change_id>/noted-since", responses={200: NotedSince})
+def noted_since_fitting(path: ChangePath, query: NotedSinceView) -> Response:
+    """What has to be asked before a change is ticked with that day; nothing where it is ticked with today's."""
+    change = _change(path, query)
+    return as_json(
+        NotedSince(paths=list(_to_ask(rigs().read(path.rig_id, query.person).rig, change, query.on)))
+    )
+
+
+def _to_ask(rig: Rig, change: Change, on: date) -> tuple[str, ...]:
+    # What was noted today before the change is ticked today was taken before it went on.
+    return () if on >= today() else noted_since(rig, change, on)
+
+
 @plan_pages.put("/changes/<int:change_id>/fitted", responses={200: Sheet})
 def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
-    """Note that a change is on the vehicle. Today moves on with it."""
+    """Note that a change is on the vehicle. Today moves on with it; what was noted before keeps its meaning."""
+    rig = rigs().read(path.rig_id, query.person).rig
     change = _change(path, query)
     if body.on > today():
         raise Refused("on", f"{body.on:%d %B %Y} is still to come. Give the day on which it was fitted.")
+    asked = _to_ask(rig, change, body.on)
+    if asked and body.measured_with is None:
+        raise Refused(
+            "measured_with",
+            f"{len(asked)} figures were noted since {body.on:%d %B %Y}, {spec_of(asked[0]).label} among them: "
+            "say of each whether this was on the vehicle when it was taken.",
+        )
     odometer = _typed("odometer", body.odometer, DISTANCE, query)
     hours = _typed("hours", body.hours, TIME, query)
     fitted = Fitted(on=body.on, odometer_km=odometer, hours=hours, by=query.person)
     edited = change.model_copy(update={"state": "fitted", "fitted": fitted})
+    read_otherwise = noted_since(rig, change, body.on)
     rigs().set_change(
         path.rig_id,
         edited,
@@ -212,6 +254,7 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
         query.person,
         f"{title_of(change)} fitted on {body.on:%d %b %Y}",
         query.key,
+        dict(settled(rig, change, read_otherwise, body.measured_with or ())),
     )
     return answer(path.rig_id, query)
 

@@ -347,6 +347,10 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
         figure = Figure(value, body.known, doubt, on, query.person, note, body.taken)
         if body.taken is None:
             figure = replace(figure, taken=taken_now(rigs().fitted(path.rig_id), body.path, figure))
+        was = rigs().figure(path.rig_id, body.path)
+        if was is not None and (was.value, was.noted_on) == (figure.value, figure.noted_on):
+            # The same reading, of which something else is said.
+            figure = replace(figure, fitted_after=was.fitted_after)
         said = figure_said(spec, value, query)
     rigs().note_figure(
         path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key

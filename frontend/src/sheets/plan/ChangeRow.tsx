@@ -1,13 +1,13 @@
 /** One change in the order: its state, its money, its jobs with their cautions, ticked off when it is fitted. */
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 
 import type { Refusal } from "../../api/client";
 import type { ChangeLine } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
-import { focusSoon } from "../../parts/focusSoon";
 import { day } from "../../parts/day";
 import { ChangeForm } from "./ChangeForm";
+import { FitForm } from "./FitForm";
 import { money } from "../../parts/money";
 import { Problem } from "../../parts/Problem";
 
@@ -203,51 +203,6 @@ function NumberField({ label, value, placeholder, keep }: NumberFieldProps) {
         </span>
       )}
     </span>
-  );
-}
-
-function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
-  const { sheet, put, write } = useBench();
-  const [said, setSaid] = useState({ on: sheet.today, odometer: "", hours: "" });
-  const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!said.on) return setProblem({ field: "on", message: "On which day?" });
-    const refusal = await put({ do: "fit", change: change.id, version: change.version, ...said });
-    if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });
-    else done();
-  };
-  const field = (key: "on" | "odometer" | "hours", label: string, example: string, type = "text") => (
-    <label className="grid gap-1">
-      <span className="font-semibold">{label}</span>
-      <input
-        className="field w-44"
-        type={type}
-        value={said[key]}
-        max={type === "date" ? sheet.today : undefined}
-        placeholder={example}
-        aria-invalid={problem?.field === key}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
-        ref={key === "odometer" ? focusSoon : undefined}
-      />
-    </label>
-  );
-  return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      className="my-2 ml-9 grid gap-3 border-l-4 border-ink pl-4"
-    >
-      <div className="flex flex-wrap items-end gap-5">
-        {field("on", "Fitted on", "", "date")}
-        {field("odometer", `Odometer, ${write(0, "odometer_km").unit}`, "128 400")}
-        {field("hours", "Hours it took", change.guessed_hours.toFixed(1))}
-        <button className="btn-main">it is fitted</button>
-        <button type="button" className="link" onClick={done}>
-          not yet
-        </button>
-      </div>
-      <Problem of={problem} />
-    </form>
   );
 }
 
