@@ -34,6 +34,14 @@ def demo(number: int) -> Rig:
     return moved(read_build(BUILDS[number].read_bytes()), TODAY).rig
 
 
+ROOMY = {
+    "front_suspension.shock_open_mm": 600.0,
+    "rear_suspension.shock_open_mm": 600.0,
+    "rear_suspension.shock_closed_mm": 320.0,
+    "front_suspension.hose_spare_mm": 120.0,
+}
+
+
 def unplanned(rig: Rig) -> Rig:
     """A rig before anybody plans: nothing asked for, tyres alike and of no known age, pressure or room."""
     asked = ("approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa", "date_code")
@@ -43,6 +51,9 @@ def unplanned(rig: Rig) -> Rig:
         if not path.endswith(asked) and not path.startswith("gaps.")
     }
     figures["wheels.spare.offset_mm"] = figures["wheels.front_left.offset_mm"]
+    # Its own shocks and hoses are too close to call, as found too: here they have room.
+    for path, value in ROOMY.items():
+        figures[path] = replace(figures[path], value=value)
     return replace(rig, figures=figures, changes=(), questions=(), survey=(), gaps=(), profiles=())
 
 

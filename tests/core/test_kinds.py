@@ -36,7 +36,7 @@ EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ("bump-stops 20 front", {"front_suspension.bump_stop_mm": 20.0, "front_suspension.bump_mm": 65.0}),
     ("track-bar adjustable", {"steering.track_bar": "adjustable"}),
     ("arms 2 deg", {"steering.caster_deg": 5.4}),
-    ("hoses 60 front", {"front_suspension.hose_spare_mm": 90.0}),
+    ("hoses 60 front", {"front_suspension.hose_spare_mm": 180.0}),
     ("trim 25 front bumper", {"points.front bumper.z_mm": 477.0}),
     ("trim 20 case guard", {"points.case guard.z_mm": 306.0}),
     ("case 2.74", {"transfer.low_ratio": 2.74, "transfer.high_ratio": 1.0}),

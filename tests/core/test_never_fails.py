@@ -87,6 +87,10 @@ def test_a_rig_is_assessed_whatever_was_noted(rig: Rig, stage: str) -> None:
     # Doubt makes findings weigh less or more, and leaves every value as it is.
     assert [result.value for result in _results(quick)] == [result.value for result in _results(whole)]
     assert all(finding.text and not finding.text.isspace() for finding in whole.findings)
+    # What cannot be is said, whichever result came upon it first.
+    said = {finding.text for finding in whole.findings if finding.severity in ("stop", "measure")}
+    impossible = [each.waits_for for each in _results(whole) if each.waits_for and each.waits_for.impossible]
+    assert {waits.label for waits in impossible} <= said
     assert all(math.isfinite(off) and off >= 0 for result in _results(whole) for off in result.doubt.values())
 
 

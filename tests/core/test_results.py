@@ -171,7 +171,11 @@ def test_what_masses_may_be_off_by_goes_on_into_the_sag(plover: Rig) -> None:
 def test_figures_that_do_not_go_together_are_said_and_break_nothing() -> None:
     at = here(body__wheelbase_mm=Figure(2740.0, "measured"), body__height_mm=Figure(1870.0, "plate"))
     got = work_out(at, lambda ask: 1 / (ask.need(WHEELBASE) - 2740.0))
-    assert got.value is None and got.waits_for and got.waits_for.label.startswith("figures that go together")
+    assert (
+        got.value is None
+        and got.waits_for
+        and got.waits_for.label.startswith("These figures do not go together")
+    )
     # Where only a move of a figure brings it about, that side does not count.
     near = work_out(at, lambda ask: 1 / max(ask.need(WHEELBASE) - 2737.0, 0.0))
     assert near.value == pytest.approx(1 / 3) and near.off("") == pytest.approx(1 / 3 - 1 / 6)

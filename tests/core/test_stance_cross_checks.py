@@ -302,7 +302,7 @@ class TestMissing:
         [
             ({"steering.track_bar_mm": 220.0, "steering.track_bar_drop_mm": 300.0}, "bar", "does not reach"),
             ({"steering.arm_length_mm": 105.0, "steering.arm_drop_mm": 120.0}, "caster", "do not reach"),
-            ({"front_suspension.shock_ride_mm": 700.0}, "front_shock", "does not go into this space"),
+            ({"front_suspension.shock_ride_mm": 700.0}, "front_shock", "does not go in"),
             ({"front_axle.unsprung_kg": 1400.0}, "front_corner", "more than the whole axle"),
             (
                 {"rear_links.upper_axle_x_mm": 2095.0, "rear_links.upper_axle_z_mm": 548.0},

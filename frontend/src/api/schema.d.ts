@@ -6500,12 +6500,30 @@ export interface components {
         /**
          * Waits
          * @description The figure that a result waits for, or the reason why it cannot be had.
+         *
+         *     ``impossible``: its figures are there and cannot be together; ``clash`` is the field, mostly a figure's path, at
+         *     which that shows. ``within_doubt``: with one of them at the end of its ± it could be.
          */
         Waits: {
+            /**
+             * Clash
+             * @default null
+             */
+            clash: string | null;
+            /**
+             * Impossible
+             * @default false
+             */
+            impossible: boolean;
             /** Label */
             label: string;
             /** Path */
             path: string | null;
+            /**
+             * Within Doubt
+             * @default false
+             */
+            within_doubt: boolean;
         };
         /**
          * Way

@@ -4,8 +4,8 @@ Rules are found by themselves: every module of an area's ``rules`` package names
 takes what is known here and yields findings.
 """
 
-from collections.abc import Callable, Iterator
-from dataclasses import replace
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import field, replace
 from functools import cache, cached_property
 from typing import Any, Literal
 
@@ -159,7 +159,8 @@ def rules() -> tuple[Rule, ...]:
 
 def findings(here: Here) -> tuple[Finding, ...]:
     """Everything that is upset here: stop, measure, watch, note; accepted ones last of each."""
-    found = [_with_acceptance(here.moment, each) for rule in rules() for each in rule(here)]
+    raised = (each for rule in rules() for each in rule(here))
+    found = [_with_acceptance(here.moment, each) for each in _said_once(raised)]
     return tuple(sorted(found, key=lambda each: (SEVERITIES.index(each.severity), each.accepted is not None)))
 
 
@@ -175,6 +176,52 @@ def beyond(excess: float, off: float, severity: Severity = "stop") -> Severity |
     if severity == "stop" and off > 0 and abs(excess) < off:
         return "measure"
     return severity if excess > SLACK else None
+
+
+@record(frozen=True, slots=True)
+class CannotBe:
+    """How it is said that a result of an area is impossible: the code by where it clashes, and its place."""
+
+    place: Place
+    settle: str
+    codes: Mapping[str, str] = field(default_factory=dict)
+
+
+def cannot_be(here: Here, area: str, said: Mapping[str, CannotBe]) -> Iterator[Finding]:
+    """A finding for each result of an area whose figures cannot be together: never a gap in silence.
+
+    ``stop``; ``measure`` where one of the figures, within its ±, would let it be.
+    """
+    results = getattr(here.results, area)
+    for name in results.__slots__:
+        result: Result[Any] = getattr(results, name)
+        waits = result.waits_for
+        if waits is None or not waits.impossible:
+            continue
+        how = said.get(name, CannotBe("middle", "Measure again what lies under it, or plan it otherwise"))
+        clash = (waits.clash or "").rsplit(".", 1)[-1]
+        figure = waits.clash if waits.clash in result.rests_on else None
+        yield here.finding(
+            how.codes.get(clash, "out-of-reach"),
+            "measure" if waits.within_doubt else "stop",
+            waits.label,
+            how.place,
+            result=result,
+            settled_by=(
+                *((Settle(text=f"Measure {spec_of(figure).label}", figure=figure),) if figure else ()),
+                Settle(text=how.settle),
+            ),
+            subject=name.replace("_", " "),
+        )
+
+
+def _said_once(found: Iterable[Finding]) -> Iterator[Finding]:
+    """What cannot be shows in every result that rests on it, and is said once."""
+    said: set[tuple[str, str]] = set()
+    for each in found:
+        if (each.code, each.text) not in said:
+            said.add((each.code, each.text))
+            yield each
 
 
 LEAST_TO_MEASURE = 0.1

@@ -8,7 +8,7 @@ carried by running the same function again with figures moved: the function know
 import math
 from collections import Counter
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import field
+from dataclasses import field, replace
 from datetime import date
 from functools import cached_property, lru_cache
 from typing import Annotated, Any, Generic, TypeVar
@@ -39,10 +39,17 @@ SIZE_SOURCES = {"diameter": 0.015, "section": 0.015, "rolling factor": 0.01}
 
 @record(frozen=True, slots=True)
 class Waits:
-    """The figure that a result waits for, or the reason why it cannot be had."""
+    """The figure that a result waits for, or the reason why it cannot be had.
+
+    ``impossible``: its figures are there and cannot be together; ``clash`` is the field, mostly a figure's path, at
+    which that shows. ``within_doubt``: with one of them at the end of its ± it could be.
+    """
 
     path: str | None
     label: str
+    impossible: bool = False
+    clash: str | None = None
+    within_doubt: bool = False
 
 
 @record(frozen=True, slots=True)
@@ -601,14 +608,25 @@ def _worked_out(moment: Moment, ask: Ask, function: Callable[[Ask], T], with_dou
     except Missing as missing:
         waits = missing.waits
     except Refused as refused:
-        waits = Waits(path=None, label=refused.message)
+        waits = Waits(None, refused.message, impossible=True, clash=refused.field)
     except NO_ANSWER as error:
-        waits = Waits(path=None, label=f"figures that go together: {_why_not(error)}")
+        waits = Waits(None, f"These figures do not go together: {_why_not(error)}", impossible=True)
     whole = ask.with_middles() if ask.middles else ask
     bare = Result(value, tuple(whole.here), tuple(whole.found), waits, whole.stands_in)
+    if waits is not None and waits.impossible:
+        return replace(bare, waits_for=replace(waits, within_doubt=_could_be(ask, function)))
     if value is None or not (moment.with_doubt and with_doubt):
         return bare
     return _with_doubt(bare, ask, whole, function)
+
+
+def _could_be(ask: Ask, function: Callable[[Ask], T]) -> bool:
+    """Whether what is impossible comes to something with one of its figures at the end of its ±."""
+    return any(
+        _run(ask, function, {name: by}) is not None
+        for name, each in ask.sources().items()
+        for by in (each.doubt, -each.doubt)
+    )
 
 
 def _with_doubt(bare: Result[T], ask: Ask, whole: Ask, function: Callable[[Ask], T]) -> Result[T]:

@@ -38,7 +38,9 @@ export function Heights() {
 }
 
 /** A line that names what a result waits for. */
-export function WaitsFor({ waits }: { waits: { path: string | null; label: string } | null }) {
+type Waits = { path: string | null; label: string; impossible: boolean };
+
+export function WaitsFor({ waits }: { waits: Waits | null }) {
   if (!waits) return null;
   return waits.path ? (
     <p>
@@ -47,7 +49,7 @@ export function WaitsFor({ waits }: { waits: { path: string | null; label: strin
       </FigureButton>
     </p>
   ) : (
-    <p className="text-quiet">{waits.label}</p>
+    <p className={waits.impossible ? "text-oxide" : "text-quiet"}>{waits.label}</p>
   );
 }
 

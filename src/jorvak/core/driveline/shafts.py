@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import ClassVar, Literal
 
+from jorvak.core.calculation import Refused
 from jorvak.core.driveline.shaft import ShaftOut, runs
 from jorvak.core.driveline.shaft_slip import (
     MIN_COLLAPSE_MM,
@@ -298,6 +299,11 @@ def _slip(
         # Taken on the vehicle from where the axle stood as found; it beats what is worked out.
         level = here.length_mm(0.0)
         shortest, longest = level - shortens, level + lengthens
+        if shortest <= 0:
+            raise Refused(
+                f"{at}.shortens_mm",
+                f"The {end} shaft is {level:.0f} mm long: it cannot get {shortens:.0f} mm shorter.",
+            )
     elif "bump" in ups:
         shortest, longest = here.lengths_mm(ups["droop"], ups["bump"])
     else:

@@ -244,7 +244,7 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
 
 def axles_match(ask: Ask) -> AxleMatchOut:
     if ask.need("transfer.drive") != "part-time":
-        raise Refused("transfer.drive", "only a part-time drive winds up: nothing to compare")
+        raise Missing(None, "a part-time drive: no other winds up")
     return axle_match(
         AxleMatchIn(
             front_ratio=ask.need("front_axle.ratio"),

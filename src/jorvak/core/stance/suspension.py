@@ -2,6 +2,7 @@
 
 import math
 
+from jorvak.core.calculation import Refused
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, End
@@ -73,19 +74,25 @@ def corner(ask: Ask, end: End) -> Corner:
     goes = _known_travel(ask, end)
     added = added_corner_kg(ask, end)
     carries = sprung_corner_kg(ask, end)
+    answer = spring(
+        SpringCornerIn(
+            free_length_mm=free,
+            rate_n_per_mm=rate,
+            motion_ratio=ask.typical(f"{at}.motion_ratio"),
+            sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
+            added_kg=max(added, 0.0),
+            bump_travel_mm=None if goes is None else goes.bump_mm,
+            droop_travel_mm=None if goes is None else goes.droop_mm,
+            solid_length_mm=ask.maybe(f"{at}.solid_length_mm"),
+        )
+    )
+    if answer.ride_length_mm <= 0:
+        raise Refused(
+            f"{at}.rate_n_per_mm",
+            f"The {end} spring does not carry this: {free:g} mm free at {rate:g} N/mm are pressed to nothing.",
+        )
     return Corner(
-        spring(
-            SpringCornerIn(
-                free_length_mm=free,
-                rate_n_per_mm=rate,
-                motion_ratio=ask.typical(f"{at}.motion_ratio"),
-                sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
-                added_kg=max(added, 0.0),
-                bump_travel_mm=None if goes is None else goes.bump_mm,
-                droop_travel_mm=None if goes is None else goes.droop_mm,
-                solid_length_mm=ask.maybe(f"{at}.solid_length_mm"),
-            )
-        ),
+        answer,
         goes,
         ask.maybe(f"{at}.spring_retained") == "yes",
     )
@@ -115,6 +122,7 @@ def shock_of(ask: Ask, end: End) -> Shock:
         lean_deg=lean,
     )
     ride = given.ride_length_mm + raised * stroke_of(ask, end)
+    _goes_in(at, ride, closed, opened)
     answer = shock(given.model_copy(update={"ride_length_mm": ride}))
     return Shock(
         answer,
@@ -125,6 +133,22 @@ def shock_of(ask: Ask, end: End) -> Shock:
         answer.bump_left_mm - given.min_spare_mm,
         answer.droop_left_mm - given.min_spare_mm,
     )
+
+
+def _goes_in(at: str, ride_mm: float, closed_mm: float, open_mm: float) -> None:
+    """Raises Refused on the length of the shock that its place at ride height does not allow."""
+    end = at.removesuffix("_suspension")
+    for key, allowed, does_not in (
+        ("closed", ride_mm >= closed_mm, "longer, closed"),
+        ("open", ride_mm <= open_mm, "shorter, open"),
+    ):
+        if not allowed:
+            length = closed_mm if key == "closed" else open_mm
+            raise Refused(
+                f"{at}.shock_{key}_mm",
+                f"The {end} shock does not go in: at ride height its mounts are {ride_mm:.0f} mm apart, and it is "
+                f"{does_not}: {length:.0f} mm.",
+            )
 
 
 def stroke_of(ask: Ask, end: End) -> float:

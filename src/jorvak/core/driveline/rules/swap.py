@@ -60,11 +60,11 @@ def output_side_clash(here: Here) -> Iterator[Finding]:
     """The case's front output and the axle's differential on different sides."""
     case, axle = here.value("transfer.front_output_side"), here.value("front_axle.differential_side")
     figures = ("transfer.front_output_side", "front_axle.differential_side")
-    if not any(figure in here.moment.set_by for figure in figures) and not list(
-        here.changes("transfer-case")
-    ):
-        return
+    swapped = any(figure in here.moment.set_by for figure in figures) or any(here.changes("transfer-case"))
     if case is None or axle is None:
+        # As it came together, nobody asks on which side; noted, they are held against one another.
+        if not swapped:
+            return
         missing = figures[0] if case is None else figures[1]
         yield here.finding(
             "output-side-clash",

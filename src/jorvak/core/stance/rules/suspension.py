@@ -21,7 +21,7 @@ def shocks(here: Here) -> Iterator[Finding]:
     """Spare stroke at both ends of a shock, less what is wanted there."""
     for end in ENDS:
         result = _of(here, end, "shock")
-        if result.value is None or not _touched(here, end):
+        if result.value is None:
             continue
         answer = result.value.calculated
         for code, place, left, what, more_mm in (
@@ -58,7 +58,7 @@ def springs(here: Here) -> Iterator[Finding]:
     """Whether the coil binds at full bump or comes loose at full droop."""
     for end in ENDS:
         result = _of(here, end, "corner")
-        if result.value is None or not _touched(here, end):
+        if result.value is None:
             continue
         answer = result.value.calculated
         for code, key, says, settle in (
@@ -92,11 +92,9 @@ def springs(here: Here) -> Iterator[Finding]:
 def hose_short(here: Here) -> Iterator[Finding]:
     """Hose, cable or breather at full droop and full lock, less the slack that it needs."""
     for end in ENDS:
-        result, touched = _of(here, end, "lines"), _touched(here, end)
+        result = _of(here, end, "lines")
         for i, line in enumerate(result.value or ()):
             measured, length = f"{end}_suspension.{line.key}_spare_mm", f"{end}_lines.{line.key}_length_mm"
-            if not (touched or {measured, length} & here.moment.set_by.keys()):
-                continue
             off = result.off(f"{i}.spare_mm")
             severity = room(line.spare_mm, off)
             if severity is None:
@@ -155,15 +153,6 @@ def sides_unlike(here: Here) -> Iterator[Finding]:
             ),
             subject=end,
         )
-
-
-def _touched(here: Here, end: End) -> bool:
-    """Whether a change has had to do with the suspension at one end: as found it is as its maker meant it.
-
-    Load that sags it moves neither its stops nor what is left at them.
-    """
-    own = (path for path in here.moment.set_by if path.startswith(f"{end}_suspension."))
-    return any(not path.endswith("_spare_mm") for path in own)
 
 
 def _of(here: Here, end: End, what: str) -> Result[Any]:
