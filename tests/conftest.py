@@ -44,7 +44,9 @@ ROOMY = {
 
 def unplanned(rig: Rig) -> Rig:
     """A rig before anybody plans: nothing asked for, tyres alike and of no known age, pressure or room."""
-    asked = ("approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa", "date_code")
+    asked = (
+        "approach_deg", "departure_deg", "breakover_deg", "reference_pressure_kpa", "date_code", "crew_kg", "goods_kg",
+    )  # fmt: skip
     figures = {
         path: figure
         for path, figure in rig.figures.items()
@@ -71,6 +73,24 @@ def planned(rig: Rig, *lines: str) -> Rig:
         )
         rig = replace(rig, changes=(*rig.changes, change))
     return rig
+
+
+def on_springs() -> Rig:
+    """Plover on option A's springs and nothing after them, under just the load that these are chosen for."""
+    rig = demo(0)
+    chosen = [q.model_copy(update={"chosen": "A springs"}) if q.key == "40 mm" else q for q in rig.questions]
+    ballast = [
+        Change(
+            id=90 + int(x),
+            kind="equipment",
+            fields={"name": "ballast"},
+            mass_kg=kg,
+            mass_x_mm=x,
+            mass_known="measured",
+        )
+        for kg, x in ((92.0, 0.0), (310.0, 2740.0))
+    ]
+    return replace(rig, questions=tuple(chosen), changes=(*rig.changes[:8], *ballast))
 
 
 @pytest.fixture

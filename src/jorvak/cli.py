@@ -42,6 +42,9 @@ def _parser() -> argparse.ArgumentParser:
         help="as-found, today, planned, or K: after the K-th change of the order",
     )
     assess.add_argument(
+        "--laden", action="store_true", help="with crew, water, fuel and goods; else as built, nobody aboard"
+    )
+    assess.add_argument(
         "--on", type=date.fromisoformat, default=date.today(), help="the day, for what ages (default today)"
     )
     assess.set_defaults(run=_assess)
@@ -135,7 +138,7 @@ def _assess(arguments: argparse.Namespace) -> int:
 
     try:
         rig = read_build(_bytes_of(arguments.file)).rig
-        assessed = assess(rig, read_stage(arguments.stage), on=arguments.on)
+        assessed = assess(rig, read_stage(arguments.stage), on=arguments.on, with_load=arguments.laden)
     except Refused as refused:
         print(
             json.dumps(

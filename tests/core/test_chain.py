@@ -54,8 +54,8 @@ def test_the_answers_of_the_demo_figures(plan: Rig) -> None:
     assert picks["pull"][1] == pytest.approx(4.10)
     geared = assess(plan, 3).results.rolling
     assert geared.gears.value and geared.speedometer.value
-    assert geared.gears.value.calculated.crawl_ratio == pytest.approx(42.7, abs=0.05)
-    assert geared.gears.value.calculated.crawl_speed_kmh == pytest.approx(2.65, abs=0.005)
+    assert geared.crawl.value.crawl_ratio == pytest.approx(42.7, abs=0.05)
+    assert geared.crawl.value.crawl_speed_kmh == pytest.approx(2.65, abs=0.005)
     assert geared.speedometer.value.calculated.error_pct == pytest.approx(2.8, abs=0.05)
     assert geared.speedometer.value.calculated.within_band
 

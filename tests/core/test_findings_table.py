@@ -55,7 +55,7 @@ class TestTyres:
     def test_the_load_at_this_stage_counts_where_it_is_more(self, plover: Rig) -> None:
         rig = noted(plover, body__permitted_rear_kg=None)
         light = planned(rig, "tyre 285/75R17 80S")
-        assert "it weighs here 975 kg" in found(light, "tyre-load-short")[1].text
+        assert "it weighs laden 975 kg" in found(light, "tyre-load-short")[1].text
         assert severities(noted(light, body__permitted_front_kg=None), "tyre-load-short") == ["stop", "stop"]
 
     def test_a_load_that_is_too_close_is_weighed_again(self, plover: Rig) -> None:

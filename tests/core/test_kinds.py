@@ -8,7 +8,7 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import checked, spec_of, usual_doubt
-from jorvak.core.kinds import draft, kinds, masses_of, title_of
+from jorvak.core.kinds import aboard_of, draft, kinds, masses_of, title_of
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.shorthand import forms_of, read_fields
 from jorvak.core.stages import moment
@@ -96,9 +96,10 @@ def test_a_bumper_on_a_rig_without_points_brings_its_own() -> None:
     ("kind", "fields", "mass", "kilograms"),
     [
         ("tyres", {"size": "285/75R17", "heavier_each_kg": 6.2}, None, [12.4, 18.6]),
-        ("tank", {"volume_l": 90.0, "holds": "diesel"}, 18, [93.6]),
+        ("tank", {"volume_l": 90.0, "holds": "diesel"}, 18, [18, 75.6]),
         ("tank", {"volume_l": 10.0, "holds": "petrol"}, None, [7.45]),
-        ("storage", {"name": "drawers", "carries_kg": 35.0}, 62, [97]),
+        ("storage", {"name": "drawers", "carries_kg": 35.0}, 62, [62, 35]),
+        ("storage", {"name": "drawers"}, 62, [62]),
         ("winch", {}, 38, [38]),
         ("winch", {}, None, []),
         ("gears", {"ratio": 4.1}, None, []),
@@ -108,7 +109,7 @@ def test_what_a_kind_weighs(
     kind: str, fields: dict[str, Any], mass: float | None, kilograms: list[float]
 ) -> None:
     change = Change(kind=kind, fields=fields, mass_kg=mass, mass_x_mm=100)
-    assert [each.kg for each in masses_of(change)] == pytest.approx(kilograms)
+    assert [each.kg for each in (*masses_of(change), *aboard_of(change))] == pytest.approx(kilograms)
 
 
 @pytest.mark.parametrize("kind", kinds().values(), ids=list(kinds()))

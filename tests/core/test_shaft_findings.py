@@ -9,7 +9,7 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.rig import Change, Figure, Fitted, Gap, Rig
 from jorvak.core.stages import choosing
-from tests.conftest import TODAY, demo, planned
+from tests.conftest import TODAY, demo, on_springs, planned
 from tests.core.test_findings_table import found, noted, severities
 
 WHOLE = demo(0)
@@ -140,8 +140,7 @@ class TestRoom:
 
 class TestShafts:
     def test_option_a_of_the_demo_shakes_its_shaft_and_a_double_joint_settles_it(self) -> None:
-        lifted = choosing(WHOLE, "40 mm", "A springs")
-        (steep,) = found(lifted, "joint-too-steep")
+        (steep,) = found(on_springs(), "joint-too-steep")
         assert steep.severity == "watch" and "1237 rad/s²" in steep.text
         assert found(WHOLE, "joint-too-steep", "as-found") == []
 

@@ -133,7 +133,9 @@ def test_angles_and_what_must_go(browser: Browser) -> None:
 
 def test_a_cycle_ways_up_and_the_level(browser: Browser) -> None:
     rear = get(browser, "cycle/rear")["cycle"]["value"]
-    assert rear["ups_mm"][0] == -110 and rear["shock_left_mm"][0]["opening_mm"] == pytest.approx(44.4, abs=0.1)
+    assert rear["ups_mm"][0] == -110 and rear["shock_left_mm"][0]["opening_mm"] == pytest.approx(
+        44.4, abs=0.1
+    )
     ways = get(browser, "ways-up", front_mm="40", rear_mm="0")
     assert {way["end"] for way in ways["ways"]} == {"front"} and not ways["no_rake"]
     level = get(browser, "level", at_s="12")

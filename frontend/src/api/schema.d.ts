@@ -967,6 +967,8 @@ export interface components {
             };
             /** Findings */
             findings: components["schemas"]["Finding"][];
+            /** Laden */
+            laden: boolean;
             outline: components["schemas"]["Outline"];
             results: components["schemas"]["Results"];
             /** Stage */
@@ -1237,7 +1239,9 @@ export interface components {
         };
         /**
          * Centre
-         * @description Where the centre of gravity is; ``assumed``: nobody has weighed it. ``no_height_kg`` is mass without a height.
+         * @description Where the centre of gravity is; ``assumed``: nobody has weighed it.
+         *
+         *     ``no_height_kg`` is mass without a height, taken to lie as high as what the springs carry, and anywhere around.
          */
         Centre: {
             /** Assumed */
@@ -1506,10 +1510,18 @@ export interface components {
         };
         /**
          * Corner
-         * @description A spring at its corner. ``retained``: held in its seats, so that it may come loose.
+         * @description A spring at its corner, as built or ``laden``: what it carried as found and what came on it since, sprung.
+         *
+         *     ``retained``: held in its seats, so that it may come loose.
          */
         Corner: {
+            /** Added Kg */
+            added_kg: number;
             calculated: components["schemas"]["SpringOut"];
+            /** Found Kg */
+            found_kg: number;
+            /** Laden */
+            laden: boolean;
             /** Retained */
             retained: boolean;
             travel: components["schemas"]["Travel"] | null;
@@ -1518,6 +1530,16 @@ export interface components {
         CornersOut: {
             /** Corners */
             corners: number[][];
+        };
+        /**
+         * Crawl
+         * @description First gear in the low range: overall, and how fast it walks at idle (None: idle not noted).
+         */
+        Crawl: {
+            /** Crawl Ratio */
+            crawl_ratio: number;
+            /** Crawl Speed Kmh */
+            crawl_speed_kmh: number | null;
         };
         /**
          * Crossed
@@ -2120,37 +2142,12 @@ export interface components {
          * @description Engine speed over road speed. The first speed is the builder's cruising speed where ``cruise_known``.
          */
         GearTable: {
-            calculated: components["schemas"]["GearingOut"];
             /** Cruise Known */
             cruise_known: boolean;
             /** Gears */
             gears: components["schemas"]["GearRow"][];
             /** Speeds Kmh */
             speeds_kmh: number[];
-        };
-        /** GearingOut */
-        GearingOut: {
-            /**
-             * Crawl Ratio
-             * @description overall ratio in first, low range (high where there is no low)
-             */
-            crawl_ratio: number;
-            /**
-             * Crawl Speed Kmh
-             * @description walking speed at idle in that gear
-             * @default null
-             */
-            crawl_speed_kmh: number | null;
-            /**
-             * Rpm
-             * @description engine speed, a row per gear, a column per speed
-             */
-            rpm: number[][];
-            /**
-             * Top Overall
-             * @description overall ratio in top gear, high range
-             */
-            top_overall: number;
         };
         /** GradeHoldOut */
         GradeHoldOut: {
@@ -2702,7 +2699,7 @@ export interface components {
         };
         /**
          * Load
-         * @description Empty of crew; ``unplaced_kg`` is in the total and on neither axle. None: no limit is noted.
+         * @description As built or ``laden``; ``unplaced_kg`` is taken between the axles. None: no limit is noted.
          */
         Load: {
             /** Added Kg */
@@ -2711,6 +2708,8 @@ export interface components {
             front_kg: number;
             /** Front Left Kg */
             front_left_kg: number | null;
+            /** Laden */
+            laden: boolean;
             /** Payload Kg */
             payload_kg: number | null;
             /** Rear Kg */
@@ -3317,6 +3316,14 @@ export interface components {
             topic: string | null;
         };
         /**
+         * Rake
+         * @description How much higher the frame stands at the rear than at the front, at the two points where it was measured.
+         */
+        Rake: {
+            /** Rake Mm */
+            rake_mm: number;
+        };
+        /**
          * Ramp
          * @description One front wheel up a ramp of so many degrees, until another wheel leaves the ground.
          */
@@ -3632,6 +3639,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Corner"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Crawl_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Crawl"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -4100,6 +4146,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Load"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Rake_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Rake"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -4871,6 +4956,7 @@ export interface components {
         RollingResults: {
             axle_match: components["schemas"]["Result_AxleMatchOut_"];
             climb: components["schemas"]["Result_Climbing_"];
+            crawl: components["schemas"]["Result_Crawl_"];
             distance: components["schemas"]["Result_Distance_"];
             driven_gears: components["schemas"]["Result_DrivenGears_"];
             front_stand: components["schemas"]["Result_Stand_"];
@@ -5277,6 +5363,7 @@ export interface components {
              * @enum {string}
              */
             form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            found_crawl: components["schemas"]["Result_Crawl_"];
             found_gears: components["schemas"]["Result_GearTable_"];
             /** Gaps */
             gaps: components["schemas"]["KeptGap"][];
@@ -5857,6 +5944,7 @@ export interface components {
             height: components["schemas"]["Result_Height_"];
             lift: components["schemas"]["Result_LiftStackOut_"];
             links: components["schemas"]["Result_Links_"];
+            rake: components["schemas"]["Result_Rake_"];
             rear_corner: components["schemas"]["Result_Corner_"];
             rear_lines: components["schemas"]["Result_tuple_Line__________"];
             rear_shock: components["schemas"]["Result_Shock_"];

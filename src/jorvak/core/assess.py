@@ -8,7 +8,7 @@ from jorvak.core.known import Known
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.record import record
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.stages import Stage, moment
+from jorvak.core.stages import Stage, laden, moment
 from jorvak.core.stance.results import Outline, outline
 
 
@@ -28,6 +28,7 @@ class Assessment:
     """
 
     stage: Stage
+    laden: bool
     changed: dict[str, ChangedFigure]
     results: Results
     findings: tuple[Finding, ...]
@@ -41,17 +42,21 @@ def assess(
     with_doubt: bool = True,
     on: date | None = None,
     known: Known | None = None,
+    with_load: bool = False,
 ) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
     ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster and takes every figure at its word. ``known`` keeps what was worked out from one call to
-    the next. Raises Refused on
-    ``stage`` for a step that the order does not have.
+    the next. ``with_load``: laden, with crew, water,
+    fuel and goods; else as built, nobody aboard. Raises Refused on ``stage`` for a step that the order does not have.
     """
     here = moment(rig, stage, with_doubt, on, known)
+    if with_load:
+        here = laden(here)
     results = results_of(here)
     return Assessment(
         stage=stage,
+        laden=here.laden,
         changed={path: ChangedFigure(here.here.get(path), change.id) for path, change in here.set_by.items()},
         results=results,
         findings=findings(Here(here, results, preset)),

@@ -9,7 +9,7 @@ from dataclasses import field, replace
 from functools import cache, cached_property
 from typing import Any, Literal
 
-from jorvak.core.areas import Results
+from jorvak.core.areas import Results, result_of
 from jorvak.core.calculation import SLACK
 from jorvak.core.catalogue import spec_of
 from jorvak.core.discovery import modules_in
@@ -18,7 +18,7 @@ from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, known_of
 from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
-from jorvak.core.stages import Moment
+from jorvak.core.stages import Moment, laden
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
@@ -76,6 +76,23 @@ class Here:
             return None if noted is None else noted.value
         return known_of(Ask(self.moment), path, as_found)
 
+    @cached_property
+    def judged(self) -> Moment:
+        """The moment at which what a load decides is judged: laden for today and planned, as built for as found."""
+        return self.moment if self.moment.stage == "as-found" else laden(self.moment)
+
+    def judged_result(self, area: str, name: str) -> Result[Any]:
+        """A result of an area as it is judged."""
+        if self.judged is self.moment:
+            result: Result[Any] = getattr(getattr(self.results, area), name)
+            return result
+        return result_of(self.judged, area, name)
+
+    @property
+    def load_said(self) -> str:
+        """Under which load that is, in a sentence."""
+        return "laden" if self.judged.laden else "as built"
+
     def said(self, value: float, quantity: Quantity) -> str:
         """A value in the units that are shown."""
         return write(value, quantity, self.preset.unit(quantity).symbol, self.preset.fraction)
@@ -97,10 +114,10 @@ class Here:
 
     def axle_must_carry(self, end: str) -> "AxleMass | None":
         """What an axle is asked to carry: its permitted mass, or the load at this stage where that is more."""
-        permitted, load = self.value(f"body.permitted_{end}_kg"), self.results.load.load
+        permitted, load = self.value(f"body.permitted_{end}_kg"), self.judged_result("load", "load")
         weighs = getattr(load.value, f"{end}_kg") if load.value else None
         if weighs is not None and (permitted is None or weighs > permitted):
-            return AxleMass(weighs, load.off(f"{end}_kg"), "it weighs here")
+            return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {self.load_said}")
         return None if permitted is None else AxleMass(permitted, 0.0, "it may weigh")
 
     def changes(self, *kinds: str) -> Iterator[Change]:

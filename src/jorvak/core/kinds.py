@@ -23,6 +23,10 @@ def _no_points(fields: Any) -> Mapping[str, Carrier]:
     return {}
 
 
+def _nothing_aboard(fields: Any, change: Change) -> tuple["Mass", ...]:
+    return ()
+
+
 def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
     return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm, change.mass_z_mm),)
 
@@ -41,7 +45,8 @@ class Kind(Generic[F]):
     """What there is to know about one kind of change.
 
     ``effect`` gives the figures it sets on a rig by path (None removes one: a measured roll-out does not
-    outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where.
+    outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where, ``aboard`` what
+    is in it when the vehicle is laden.
     ``read`` makes its fields from the words after the kind's
     own in the line and raises Refused; without one they are read by the fields' keys. Findings that only
     this kind raises stand beside it in the ``rules`` of its area.
@@ -56,6 +61,7 @@ class Kind(Generic[F]):
     effect: Callable[[F, Figures], Mapping[str, Figure | None]] = _no_effect
     points: Callable[[F], Mapping[str, Carrier]] = _no_points
     masses: Callable[[F, Change], tuple[Mass, ...]] = _own_mass
+    aboard: Callable[[F, Change], tuple[Mass, ...]] = _nothing_aboard
     read: Callable[[str, Rig], F] | None = None
 
 
@@ -132,8 +138,13 @@ def points_of(change: Change) -> Mapping[str, Carrier]:
 
 
 def masses_of(change: Change) -> tuple[Mass, ...]:
-    """What a change weighs, and where."""
+    """What a change weighs, and where: as built, with nothing in it."""
     return _read(change).masses
+
+
+def aboard_of(change: Change) -> tuple[Mass, ...]:
+    """What is in a change when the vehicle is laden, and where."""
+    return _read(change).aboard
 
 
 def effect_of(change: Change, before: Figures) -> Mapping[str, Figure | None]:
@@ -161,6 +172,10 @@ class _Read:
     @cached_property
     def masses(self) -> tuple[Mass, ...]:
         return self.kind.masses(self.fields, self.change)
+
+    @cached_property
+    def aboard(self) -> tuple[Mass, ...]:
+        return self.kind.aboard(self.fields, self.change)
 
 
 MOST_READ = 4096

@@ -42,12 +42,12 @@ class Known:
 
     def __init__(self, most: int = 24) -> None:
         self._most = most
-        self._last: OrderedDict[tuple[str, Stage, bool], KnownHere] = OrderedDict()
+        self._last: OrderedDict[tuple[str, Stage, bool, bool], KnownHere] = OrderedDict()
 
     def at(self, moment: Moment) -> "KnownHere":
         """What still holds at a moment, of the last one at its stage; it is the last one from here on."""
-        which = (moment.rig.name, moment.stage, moment.with_doubt)
-        here = KnownHere(moment, self._last.get(which))
+        which = (moment.rig.name, moment.stage, moment.with_doubt, moment.laden)
+        here = KnownHere(self, moment, self._last.get(which))
         self._last[which] = here
         self._last.move_to_end(which)
         while len(self._last) > self._most:
@@ -58,7 +58,8 @@ class Known:
 class KnownHere:
     """The results that hold at one moment, by area and name, and whether with their doubt."""
 
-    def __init__(self, moment: Moment, last: "KnownHere | None") -> None:
+    def __init__(self, whole: Known, moment: Moment, last: "KnownHere | None") -> None:
+        self.whole = whole
         self.moment = moment
         self._results: dict[Name, _Kept] = {} if last is None else _that_hold(moment, last)
 

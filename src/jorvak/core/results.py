@@ -113,7 +113,7 @@ class Ask:
 
     __slots__ = (
         "_moment", "asked_for", "found", "here", "looked_at", "middles", "parts", "shares", "sizes", "stands_in",
-        "then",
+        "stands_in_off", "then",
     )  # fmt: skip
 
     def __init__(self, moment: Moment) -> None:
@@ -124,6 +124,7 @@ class Ask:
         self.found: dict[str, Figure] = {}
         self.then: dict[str, Figure] = {}
         self.stands_in: dict[str, float] = {}
+        self.stands_in_off: dict[str, float] = {}
         self.shares: dict[str, float] = {}
         self.sizes: dict[str, float] = {}
         self.parts: dict[str, Part] = {}
@@ -166,6 +167,11 @@ class Ask:
         """The figure that stands at ``path``, with how it is known."""
         self.asked_for.add(path)
         return self._moment.here[path]
+
+    @property
+    def laden(self) -> bool:
+        """Whether crew, water, fuel and goods are aboard."""
+        return self._moment.laden
 
     @property
     def changes(self) -> tuple[Change, ...]:
@@ -223,6 +229,7 @@ class Ask:
         self.found |= inner.found
         self.then |= inner.then
         self.stands_in |= inner.stands_in
+        self.stands_in_off |= inner.stands_in_off
         self.shares |= inner.shares
         self.sizes |= inner.sizes
         self.parts |= inner.parts
@@ -288,14 +295,23 @@ class Ask:
             raise Missing(path, spec_of(path).label)
         return value
 
-    def typical(self, path: str, value: float | None = None, as_found: bool = False) -> float:
-        """The value at ``path``; where nobody has noted it ``value`` or what is typical, as assumed."""
+    def typical(
+        self, path: str, value: float | None = None, as_found: bool = False, off: float | None = None
+    ) -> float:
+        """The value at ``path``; where nobody has noted it ``value`` or what is typical, as assumed.
+
+        ``off`` is how far the stand-in may be off, where that is not what is usual of its quantity.
+        """
         noted = self.maybe(path, as_found)
         if noted is not None:
             return float(noted)
-        stand_in = spec_of(path).typical if value is None else value
+        spec = spec_of(path)
+        stand_in = spec.typical if value is None else value
         assert stand_in is not None, path
         self.stands_in[path] = stand_in
+        off = spec.typical_off if off is None else off
+        if off is not None:
+            self.stands_in_off[path] = off
         return stand_in
 
     def more(self, path: str) -> float:
@@ -321,6 +337,10 @@ class Ask:
             self.shares[label] = share
         return 1.0
 
+    def unit(self, label: str) -> float:
+        """0, and ±1 at the ends of the ± of a source that is no figure: what it moves is for whoever asks."""
+        return self.times(label, 1.0) - 1.0
+
     def with_middles(self) -> "Ask":
         """All that was asked for, what lies behind its middles among it."""
         whole = Ask(self._moment)
@@ -343,7 +363,7 @@ class Ask:
         for key, figure in self.then.items():
             found |= _sources(key, key.partition(AS_OF)[0], figure)
         for path, value in self.stands_in.items():
-            found |= _sources(path, path, Figure(value))
+            found |= _sources(path, path, Figure(value, doubt=self.stands_in_off.get(path)))
         found |= {key: Doubted(0.0, off) for key, off in self.sizes.items()}
         return found | {label: Doubted(1.0, share) for label, share in self.shares.items()}
 
@@ -492,11 +512,13 @@ class MovedAsk(Ask):
             elif moment.found.get(path) == figure:
                 yield f"{path}{AS_FOUND}{scale}", by
 
-    def typical(self, path: str, value: float | None = None, as_found: bool = False) -> float:
+    def typical(
+        self, path: str, value: float | None = None, as_found: bool = False, off: float | None = None
+    ) -> float:
         noted = self.maybe(path, as_found)
         if noted is not None:
             return float(noted)
-        return super().typical(path, value, as_found) + self._moves.get(path, 0.0)
+        return super().typical(path, value, as_found, off) + self._moves.get(path, 0.0)
 
     def times(self, label: str, share: float) -> float:
         return 1.0 + self._moves.get(label, 0.0)

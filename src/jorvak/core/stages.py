@@ -27,7 +27,8 @@ class Moment:
     ``changes`` are those that are on the rig, in order, ``points`` its underside with what they add, ``later``
     the figures that were measured with a change on it that sets them.
     ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
-    looked at, for what ages; None where nobody said. ``parts`` is what several results have in common, worked
+    looked at, for what ages; None where nobody said. ``laden``: with crew, water, fuel and goods of the brief; else as
+    built, nobody aboard. ``parts`` is what several results have in common, worked
     out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that.
     """
 
@@ -41,6 +42,7 @@ class Moment:
     later: Figures
     with_doubt: bool = True
     on: date | None = None
+    laden: bool = False
     parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
     known: "KnownHere | None" = field(default=None, compare=False, repr=False)
 
@@ -201,6 +203,14 @@ def moment(
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
     made = _laid(rig, stage, changes_at(rig, stage), with_doubt, on)
     return made if known is None else replace(made, known=known.at(made))
+
+
+def laden(here: Moment) -> Moment:
+    """The same moment with crew, water, fuel and goods aboard, as far as the brief and the plan say."""
+    if here.laden:
+        return here
+    made = replace(here, laden=True, parts={}, known=None)
+    return made if here.known is None else replace(made, known=here.known.whole.at(made))
 
 
 def then(here: Moment, when: Stood) -> Moment:

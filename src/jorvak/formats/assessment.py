@@ -34,7 +34,7 @@ def assessment_as_json(assessed: Assessment) -> dict[str, Any]:
         }
         for finding in assessed.findings
     ]
-    return {"stage": assessed.stage, "results": results, "findings": findings}
+    return {"stage": assessed.stage, "laden": assessed.laden, "results": results, "findings": findings}
 
 
 def _result(result: Result[Any]) -> dict[str, Any]:

@@ -36,9 +36,8 @@ from jorvak.core.rig import (
     SurveyItem,
 )
 from jorvak.core.rolling.counting import shown_per_true
-from jorvak.core.rolling.results import GearTable
-from jorvak.core.stages import NAMED, Stage, is_chosen, moment, read_stage
-from jorvak.core.stance.across import loaded
+from jorvak.core.rolling.results import Crawl, GearTable
+from jorvak.core.stages import NAMED, Stage, is_chosen, laden, moment, read_stage
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left, guessed_hours
 from jorvak.core.work.jobs import Job
@@ -191,6 +190,7 @@ class Sheet(BaseModel):
     stage: Stage
     here: Assessment
     found_gears: Result[GearTable]
+    found_crawl: Result[Crawl]
     headlines: tuple[Headline, ...]
     outlines: Outlines
     speedometers: Speedometers
@@ -280,12 +280,13 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
         stage=stage,
         here=here,
         found_gears=found.rolling.gears,
+        found_crawl=found.rolling.crawl,
         headlines=headlines(here.results, found, preset),
         outlines=Outlines(
             found=outline(found_state),
             today=outline(today_state),
             planned=here.outline if stage == "planned" else outline(planned_state),
-            loaded=outline(loaded(moment(rig, stage, with_doubt=False))),
+            loaded=outline(laden(moment(rig, stage, with_doubt=False))),
         ),
         speedometers=Speedometers(
             found=shown_per_true(found_state),

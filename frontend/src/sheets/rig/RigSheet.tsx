@@ -40,7 +40,7 @@ export function RigSheet() {
           save as a build file
         </a>
       </header>
-      <WaitsFor />
+      <NotKnownYet />
       <div className="pt-2">
         {GROUPS.map(([name, parts]) => (
           <Group key={name} name={name} parts={parts} />
@@ -85,11 +85,12 @@ function Group({ name, parts }: { name: string; parts: string[] }) {
 }
 
 /** What is not known yet and keeps a result from being had, each once. */
-function WaitsFor() {
+function NotKnownYet() {
   const { sheet } = useBench();
   const { rolling, stance, load } = sheet.here.results;
   const waiting: [string, Waits | null][] = [
-    ["engine speed and crawl", rolling.gears.waits_for],
+    ["engine speed", rolling.gears.waits_for],
+    ["crawl", rolling.crawl.waits_for],
     ["speedometer", rolling.speedometer.waits_for],
     ["how the axles match", rolling.axle_match.waits_for],
     ["the schools of regearing", rolling.regearing.waits_for],

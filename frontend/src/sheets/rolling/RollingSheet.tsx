@@ -9,6 +9,7 @@ import { GearChart } from "./GearChart";
 import { Pulling } from "./Pulling";
 import { Schools } from "./Schools";
 import { SpeedometerChart } from "./SpeedometerChart";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 const VIEWS = [
   { key: "gears", name: "Gears", View: Gears },
@@ -125,15 +126,21 @@ function SpeedometerBlock() {
 
 function Crawl() {
   const { sheet, preview } = useBench();
-  const { gears } = (preview?.here ?? sheet.here).results.rolling;
-  if (!gears.value) return null;
-  const found = sheet.found_gears.value?.calculated.crawl_ratio;
-  const speed = gears.value.calculated.crawl_speed_kmh;
+  const { crawl } = (preview?.here ?? sheet.here).results.rolling;
   return (
     <div className="pt-3">
       <h2 className="font-semibold">Crawl ratio</h2>
-      <Big value={gears.value.calculated.crawl_ratio.toFixed(1)} old={found?.toFixed(1)} unit=": 1" />
-      <CrawlSpeed kmh={speed ?? undefined} />
+      <WaitsFor waits={crawl.waits_for} />
+      {crawl.value && (
+        <>
+          <Big
+            value={crawl.value.crawl_ratio.toFixed(1)}
+            old={sheet.found_crawl.value?.crawl_ratio.toFixed(1)}
+            unit=": 1"
+          />
+          <CrawlSpeed kmh={crawl.value.crawl_speed_kmh ?? undefined} />
+        </>
+      )}
     </div>
   );
 }

@@ -10,9 +10,9 @@ import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
 import { RigDrawing } from "../../rig/RigDrawing";
-import { WaitsFor } from "./Heights";
 import { stanceSaid } from "./stances";
 import { asFound } from "../../parts/asFound";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 const WHICH = ["approach", "breakover", "departure"] as const;
 type Which = (typeof WHICH)[number];

@@ -10,8 +10,8 @@ import { stageName } from "../../parts/Findings";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
-import { WaitsFor } from "./Heights";
 import { stanceSaid } from "./stances";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 export const CROSSED = {
   "ramp for articulation": "one front wheel up it",

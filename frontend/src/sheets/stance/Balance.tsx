@@ -8,7 +8,8 @@ import { Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
-import { Row, WaitsFor } from "./Heights";
+import { Row } from "./Heights";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 export function Balance() {
   return (

@@ -9,8 +9,8 @@ import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 import { Readings } from "./CyclingReadings";
 import { Views } from "./CyclingViews";
-import { WaitsFor } from "./Heights";
 import { type Ends, type Mode, MODES, moved, steerOf, touchingAt, upOf } from "./onItsWay";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 function useCycle(end: "front" | "rear") {
   const { sheet, stage } = useBench();

@@ -11,6 +11,7 @@ import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 type Stance = Sheet["here"]["results"]["stance"];
 const ENDS = ["front", "rear"] as const;
@@ -38,21 +39,6 @@ export function Heights() {
 }
 
 /** A line that names what a result waits for. */
-type Waits = { path: string | null; label: string; impossible: boolean };
-
-export function WaitsFor({ waits }: { waits: Waits | null }) {
-  if (!waits) return null;
-  return waits.path ? (
-    <p>
-      <FigureButton path={waits.path} className="link">
-        waits for {waits.label}
-      </FigureButton>
-    </p>
-  ) : (
-    <p className={waits.impossible ? "text-oxide" : "text-quiet"}>{waits.label}</p>
-  );
-}
-
 /** What tyre, springs and body add at one axle, each on top of the last; beside it the frame in every stance. */
 function Stack({ end, stance }: { end: End; stance: Stance }) {
   const { sheet, write } = useBench();
@@ -200,7 +186,10 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
             {off(spring, "calculated.ride_length_mm")}
           </Row>
           {answer.sag_mm > 0.5 && (
-            <Row label="sags by what came on it" path={`${at}.added_corner_kg`}>
+            <Row
+              label={`sags by what came on it, ${spring.value?.laden ? "laden" : "as built, nobody aboard"}`}
+              path={`${at}.rate_n_per_mm`}
+            >
               {mm(answer.sag_mm)}
             </Row>
           )}

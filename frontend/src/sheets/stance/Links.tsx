@@ -2,7 +2,8 @@
 import type { Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
-import { Row, WaitsFor } from "./Heights";
+import { Row } from "./Heights";
+import { WaitsFor } from "../../parts/WaitsFor";
 
 type Stance = Sheet["here"]["results"]["stance"];
 

@@ -26,7 +26,8 @@ fit another. ``wish``: what a builder wants, never uncertain."""
 @record(frozen=True, slots=True)
 class FigureSpec:
     """``word`` is its name in the line; ``low`` and ``high`` (core unit) are what is believable; ``typical``
-    may stand in, visibly; ``how`` says how it is taken on the vehicle."""
+    may stand in, visibly, and be off by ``typical_off`` (None: what is usual of an assumed one); ``how`` says how it
+    is taken on the vehicle."""
 
     path: str
     label: str
@@ -38,6 +39,7 @@ class FigureSpec:
     choices: tuple[str, ...] = ()
     kind: Kind = "plain"
     typical: float | None = None
+    typical_off: float | None = None
     how: str = ""
 
     @property

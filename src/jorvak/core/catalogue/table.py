@@ -142,13 +142,14 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.leaf_length_mm", f"{end} leaf, eye to eye", "1200", 300, 3000, _BENCH)
     yield one(f"{at}.motion_ratio", f"{end} motion ratio, spring over wheel", "0.62", 0.1, 2, typical=1.0,
               how="Jack one wheel 50 mm, measure how far the spring moves, divide.")  # fmt: skip
-    yield one(f"{at}.added_corner_kg", f"load added on each {end} corner", "46", -2000, 5000, _SCALE)
+    yield one(f"{at}.added_corner_kg", f"load on each {end} corner that its springs are chosen for, more than as found", "46",
+              -2000, 5000)  # fmt: skip
     yield one(f"{at}.bump_mm", f"{end} travel, bump", "85", 0, 600, _STAND)
     yield one(f"{at}.droop_mm", f"{end} travel, droop", "95", 0, 800, _STAND)
     yield one(f"{at}.shock_closed_mm", f"{end} shock, closed", "352", 50, 2000, _BENCH)
     yield one(f"{at}.shock_open_mm", f"{end} shock, open", "570", 80, 2500, _BENCH)
     yield one(f"{at}.shock_ride_mm", f"{end} shock at ride height", "462", 50, 2500, _TAPE)
-    yield one(f"{at}.shock_lean_deg", f"{end} shock, lean", "8", 0, 70, _LEVEL)
+    yield one(f"{at}.shock_lean_deg", f"{end} shock, lean", "8", 0, 70, _LEVEL, typical=0.0)
     for line, label in LINES.items():
         yield one(f"{at}.{line}_spare_mm", f"{end} {label} spare at full droop", "30", -500, 1000, _STAND)
     for what, label in _LIFTS.items():
@@ -197,12 +198,18 @@ _LIFTS = {
 
 
 def _steering() -> Iterator[FigureSpec]:
-    yield one("steering.caster_deg", "caster", "3.4", -10, 20, _LEVEL)
+    yield one("steering.caster_deg", "caster", "3.4", -10, 20, _LEVEL, typical=3.0, typical_off=2.0)
     yield one("steering.caster_low_deg", "caster, lower limit", "2.0", -10, 20, kind="limit")
-    yield one("steering.kpi_deg", "steering-axis inclination", "12", 0, 25, _LEVEL)
+    yield one(
+        "steering.kpi_deg", "steering-axis inclination", "12", 0, 25, _LEVEL, typical=11.0, typical_off=4.0
+    )
     yield one("steering.scrub_radius_mm", "scrub radius", "14", -200, 250, _TAPE)
-    yield one("steering.lock_out_deg", "lock, leading edge out", "30", 5, 60, _LEVEL)
-    yield one("steering.lock_in_deg", "lock, leading edge in", "34", 5, 60, _LEVEL)
+    yield one(
+        "steering.lock_out_deg", "lock, leading edge out", "30", 5, 60, _LEVEL, typical=32.0, typical_off=5.0
+    )
+    yield one(
+        "steering.lock_in_deg", "lock, leading edge in", "34", 5, 60, _LEVEL, typical=35.0, typical_off=5.0
+    )
     yield one("steering.arm_length_mm", "radius arm, length", "905", 100, 3000, _TAPE)
     yield one("steering.arm_drop_mm", "radius arm, drop of the axle end", "70", -500, 800, _TAPE)
     yield one("steering.track_bar_mm", "track bar, length", "860", 200, 2000, _TAPE)
@@ -222,7 +229,15 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
         yield one(f"{at}.{joint}_y_mm", f"{end} shaft, {label}, right of the middle", "0", -1500, 1500, _TAPE)
         yield one(f"{at}.{joint}_z_mm", f"{end} shaft, {label}, above the ground", "545", 20, 2000, _UP)
         yield one(f"{at}.{joint}_side_deg", f"{end} shaft, {label}: axis falls", "2.2", -45, 45, _LEVEL)
-        yield one(f"{at}.{joint}_plan_deg", f"{end} shaft, {label}: axis veers right", "0", -45, 45, _LEVEL)
+        yield one(
+            f"{at}.{joint}_plan_deg",
+            f"{end} shaft, {label}: axis veers right",
+            "0",
+            -45,
+            45,
+            _LEVEL,
+            typical=0.0,
+        )
     yield one(f"{at}.od_mm", f"{end} shaft, tube outside", "63.5", 10, 300, _CALLIPER, kind="mating")
     yield one(f"{at}.wall_mm", f"{end} shaft, tube wall", "2.0", 0.5, 50, _CALLIPER, kind="mating")
     yield one(
@@ -256,6 +271,7 @@ def _aboard() -> Iterator[FigureSpec]:
         _TAPE,
         kind="wish",
         typical=1450.0,
+        typical_off=150.0,
     )
     yield one(
         "aims.goods_kg", "goods for the trip, beside what is planned", "90", 0, 5000, _SCALE, kind="wish"
@@ -269,15 +285,14 @@ def _aboard() -> Iterator[FigureSpec]:
         _TAPE,
         kind="wish",
         typical=2600.0,
+        typical_off=400.0,
     )
-    for end in ENDS:
-        yield one(f"aboard.{end}_corner_kg", f"aboard on each {end} corner", "60", -2000, 5000, kind="wish")
 
 
 def _half_shafts() -> Iterator[FigureSpec]:
     yield one("half_shafts.reach_mm", "half shaft, reach", "372", 50, 1500, _TAPE)
     yield one("half_shafts.drop_mm", "half shaft, outer joint lower by", "28", -300, 500, _TAPE)
-    yield one("half_shafts.sweep_mm", "half shaft, sweep", "14", 0, 400, _TAPE)
+    yield one("half_shafts.sweep_mm", "half shaft, sweep", "14", 0, 400, _TAPE, typical=0.0)
     yield one("half_shafts.inner_limit_deg", "half shaft, inner joint's limit", "20", 5, 60, kind="limit")
     yield one("half_shafts.outer_limit_deg", "half shaft, outer joint's limit", "42", 5, 60, kind="limit")
 

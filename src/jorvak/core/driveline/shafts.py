@@ -241,7 +241,7 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
 
     def joint(inner: Ask) -> Joint:
         x, y, z, side = (inner.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
-        return Joint(x, y, z, side, inner.maybe(f"{at}_plan_deg", as_found) or 0.0)
+        return Joint(x, y, z, side, inner.typical(f"{at}_plan_deg", as_found=as_found))
 
     return ask.part(f"{at}{AS_FOUND if as_found else ''}", joint)
 

@@ -1,10 +1,10 @@
 """What the shafts and half shafts of a rig must stand, against what they are rated for."""
 
 from jorvak.core.driveline.torque_path import TorquePathIn, TorquePathOut, torque_path
-from jorvak.core.load.results import standing
+from jorvak.core.load.masses import standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, static_radius_mm
+from jorvak.core.rolling.results import End, first_and_reverse, low_ratio, static_radius_mm
 
 REAR_GAINS = 1.10
 """A rear axle gains a tenth on a slope, and more beyond 30°."""
@@ -28,7 +28,7 @@ def strength(ask: Ask, end: End) -> Strength:
 
     A part-time case can send all of it to one end.
     """
-    first, reverse = ask.need("gearbox.gears")[0], ask.maybe("gearbox.reverse_ratio") or 0.0
+    first, reverse = first_and_reverse(ask)
     may_weigh = ask.maybe(f"body.permitted_{end}_kg") or 0.0
     weighs = max(getattr(standing(ask), f"{end}_kg"), may_weigh) * (REAR_GAINS if end == "rear" else 1.0)
     locked = ask.maybe(f"{end}_axle.differential") in ("selectable", "locked")
@@ -38,7 +38,7 @@ def strength(ask: Ask, end: End) -> Strength:
             {
                 "torque_nm": ask.need("engine.torque_nm"),
                 "gear_ratio": max(first, reverse),
-                "transfer_low": ask.maybe("transfer.low_ratio") or 1.0,
+                "transfer_low": low_ratio(ask),
                 "axle_ratio": ask.need(f"{end}_axle.ratio"),
                 "axle_load_kg": weighs,
                 "static_radius_mm": static_radius_mm(ask, end),

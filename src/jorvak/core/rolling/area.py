@@ -9,12 +9,14 @@ from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
 from jorvak.core.rolling.pulling import Climbing, GradeHolding, climbing, grade_holding
 from jorvak.core.rolling.results import (
+    Crawl,
     GearTable,
     Regearing,
     SpeedometerState,
     Taller,
     Tyre,
     axles_match,
+    crawl,
     gear_table,
     regearing,
     speedometer_state,
@@ -36,6 +38,7 @@ class RollingResults:
     front_tyre_load: Result[TyreLoad]
     rear_tyre_load: Result[TyreLoad]
     gears: Result[GearTable]
+    crawl: Result[Crawl]
     taller: Result[Taller]
     regearing: Result[Regearing]
     grade: Result[GradeHolding]
@@ -55,6 +58,7 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
     "front_tyre_load": lambda ask: tyre_load_of(ask, "front"),
     "rear_tyre_load": lambda ask: tyre_load_of(ask, "rear"),
     "gears": gear_table,
+    "crawl": crawl,
     "taller": taller,
     "regearing": regearing,
     "grade": grade_holding,

@@ -2,13 +2,19 @@
 
 import math
 
-from jorvak.core.load.results import standing
+from jorvak.core.load.masses import standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
 from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
 from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, held, road_load
-from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, driven_end
+from jorvak.core.rolling.results import (
+    FALLBACK_CRUISE_KMH,
+    circumference_mm,
+    driven_end,
+    first_and_reverse,
+    low_ratio,
+)
 
 FALLBACK_GRADE_PCT = 4.0
 
@@ -84,7 +90,8 @@ def grade_holding(ask: Ask) -> GradeHolding:
         slope_pct=grade,
         drag_area_m2=ask.typical("body.drag_area_m2"),
         altitude_m=altitude,
-        aspiration=ask.maybe("engine.aspiration") or "natural",
+        # On the level of the sea either has all its power.
+        aspiration=ask.need("engine.aspiration") if altitude > 0 else "natural",
     )
     load = road_load(asked)
     gears = []
@@ -99,9 +106,8 @@ def grade_holding(ask: Ask) -> GradeHolding:
 def climbing(ask: Ask) -> Climbing:
     """How steep in the deeper of low first and low reverse. Raises Missing."""
     end = driven_end(ask)
-    first, reverse = ask.need("gearbox.gears")[0], ask.maybe("gearbox.reverse_ratio") or 0.0
-    low = ask.maybe("transfer.low_ratio") or ask.typical("transfer.high_ratio")
-    overall = max(first, reverse) * low * ask.need(f"{end}_axle.ratio")
+    first, reverse = first_and_reverse(ask)
+    overall = max(first, reverse) * low_ratio(ask) * ask.need(f"{end}_axle.ratio")
     weighs, circumference = standing(ask), circumference_mm(ask, end)
     height = ask.maybe("body.cg_height_mm")
     wheelbase = ask.maybe("body.wheelbase_mm") if height is not None else None

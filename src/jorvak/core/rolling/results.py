@@ -7,7 +7,7 @@ from jorvak.core.quantities.units import KM_PER_MILE
 from jorvak.core.record import record
 from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
-from jorvak.core.rolling.gearing import GearingIn, GearingOut, gearing
+from jorvak.core.rolling.gearing import GearingIn, crawl_speed_kmh, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
 from jorvak.core.rolling.tyre_size import TyreSizeOut
@@ -52,7 +52,6 @@ class GearTable:
     speeds_kmh: tuple[float, ...]
     cruise_known: bool
     gears: tuple[GearRow, ...]
-    calculated: GearingOut
 
 
 @record(frozen=True, slots=True)
@@ -188,6 +187,41 @@ def driven_end(ask: Ask) -> End:
     return "rear"
 
 
+REVERSE_OFF = 0.15
+"""How far the reverse ratio may be from first, as a share of it, where nobody has noted it."""
+
+
+def first_and_reverse(ask: Ask) -> tuple[float, float]:
+    """The two deepest ratios of the gearbox; reverse stands in as first where nobody has noted it. Raises Missing."""
+    first = float(ask.need("gearbox.gears")[0])
+    return first, ask.typical("gearbox.reverse_ratio", first, off=REVERSE_OFF * first)
+
+
+def low_ratio(ask: Ask) -> float:
+    """The low range, or high where the drive has none: two-wheel, or noted as 1. Raises Missing."""
+    low = ask.maybe("transfer.low_ratio")
+    if low is None and ask.maybe("transfer.drive") == "two-wheel":
+        return ask.typical("transfer.high_ratio")
+    return float(ask.need("transfer.low_ratio") if low is None else low)
+
+
+@record(frozen=True, slots=True)
+class Crawl:
+    """First gear in the low range: overall, and how fast it walks at idle (None: idle not noted)."""
+
+    crawl_ratio: float
+    crawl_speed_kmh: float | None
+
+
+def crawl(ask: Ask) -> Crawl:
+    """How slowly it walks. Raises Missing. Source: geometry of the drive."""
+    end = driven_end(ask)
+    overall = ask.need("gearbox.gears")[0] * low_ratio(ask) * ask.need(f"{end}_axle.ratio")
+    idle = ask.maybe("engine.idle_rpm")
+    speed = None if idle is None else crawl_speed_kmh(idle, circumference_mm(ask, end), overall)
+    return Crawl(overall, speed)
+
+
 def gear_table(ask: Ask) -> GearTable:
     """Engine speed in every gear. Raises Missing."""
     gears = ask.need("gearbox.gears")
@@ -199,17 +233,14 @@ def gear_table(ask: Ask) -> GearTable:
             circumference_mm=circumference_mm(ask, end),
             gears=list(gears),
             transfer_high=ask.typical("transfer.high_ratio"),
-            transfer_low=ask.maybe("transfer.low_ratio"),
             axle_ratio=ask.need(f"{end}_axle.ratio"),
             speeds_kmh=speeds,
-            idle_rpm=ask.maybe("engine.idle_rpm"),
         )
     )
     return GearTable(
         speeds_kmh=tuple(speeds),
         cruise_known=cruise is not None,
         gears=tuple(GearRow(ratio=gear, rpm=tuple(row)) for gear, row in zip(gears, answer.rpm, strict=True)),
-        calculated=answer,
     )
 
 

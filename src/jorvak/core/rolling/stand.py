@@ -55,9 +55,9 @@ class Stand:
 def stand(ask: Ask, end: End) -> Stand:
     """Wheel and tyre at one end against as found. Raises Missing."""
     old, new = (_stand_in(ask, end, found) for found in (True, False))
-    kpi = ask.maybe("steering.kpi_deg") if end == "front" else None
+    kpi = ask.typical("steering.kpi_deg") if end == "front" else 0.0
     scrub = ask.maybe("steering.scrub_radius_mm", as_found=True) if end == "front" else None
-    fit = wheel_fit(WheelFitIn(stock=old, new=new, kpi_deg=kpi or 0.0, stock_scrub_radius_mm=scrub))
+    fit = wheel_fit(WheelFitIn(stock=old, new=new, kpi_deg=kpi, stock_scrub_radius_mm=scrub))
     cover = ask.maybe(f"body.{end}_cover_mm")
     engaged = ask.maybe(f"{end}_hub.stud_engaged_mm")
     return Stand(
@@ -67,7 +67,7 @@ def stand(ask: Ask, end: End) -> Stand:
         cover_left_mm=None if cover is None else cover - fit.outer_edge_change_mm,
         studs_engaged_mm=None if engaged is None else engaged - threads_taken_mm(ask, end),
         stud_mm=stud_diameter_mm(ask.maybe(f"wheels.{end}_left.thread") or ""),
-        kpi_known=kpi is not None,
+        kpi_known=end == "front" and ask.is_noted("steering.kpi_deg"),
     )
 
 
@@ -105,7 +105,7 @@ def outboard_mm(ask: Ask, end: End) -> float:
 
 def scrub_gained_mm(ask: Ask) -> float:
     """How much further outboard of the steering axis the front wheels meet the ground than as found. Raises Missing."""
-    kpi = ask.maybe("steering.kpi_deg") or 0.0
+    kpi = ask.typical("steering.kpi_deg")
     old, new = (static_radius_mm(ask, "front", found) for found in (True, False)) if kpi else (0.0, 0.0)
     return scrub_change_mm(outboard_mm(ask, "front"), new - old, kpi)
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import POSITIONS, TWINS, spec_of, usual_doubt
-from jorvak.core.load.results import standing
+from jorvak.core.load.masses import standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.set_check import Difference, compared

@@ -2,15 +2,14 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import replace
 from functools import lru_cache
 
 from jorvak.core.calculation import Refused
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing, Result, work_out
-from jorvak.core.rig import Figure, Profile, Rig
+from jorvak.core.rig import Profile, Rig
 from jorvak.core.rolling.results import ENDS, static_radius_mm
-from jorvak.core.stages import Moment, Stage, moment
+from jorvak.core.stages import Moment, Stage, laden, moment
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.crossing import Crossing, Stands, Under, drive
 from jorvak.core.stance.ground import Ground
@@ -110,21 +109,6 @@ def _asked(profile: Profile, crossing: Crossing) -> AskedCrossing:
     )
 
 
-def loaded(here: Moment) -> Moment:
-    """The same moment with crew and goods aboard, as far as the brief says: they sag the springs."""
-    wheelbase = here.here.get("body.wheelbase_mm")
-    corners = dict.fromkeys(ENDS, 0.0)
-    for what, usual_x in (("crew", 1450.0), ("goods", 2600.0)):
-        kg, x = here.here.get(f"aims.{what}_kg"), here.here.get(f"aims.{what}_x_mm")
-        if kg is None or wheelbase is None:
-            continue
-        behind = (usual_x if x is None else x.value) / wheelbase.value
-        corners["front"] += kg.value * (1 - behind) / 2
-        corners["rear"] += kg.value * behind / 2
-    aboard = {f"aboard.{end}_corner_kg": Figure(kg, "worked out") for end, kg in corners.items() if kg}
-    return replace(here, here={**here.here, **aboard}, parts={}, known=None)
-
-
 def check_ground(corners: Sequence[tuple[float, float]]) -> Ground:
     """Ground that is short enough to be looked at. Raises Refused on ``corners``."""
     ground = Ground.of(corners, "corners")
@@ -217,5 +201,5 @@ def stances(rig: Rig, stage: Stage) -> dict[str, Moment]:
         "found": moment(rig, "as-found"),
         "today": moment(rig, "today"),
         "here": here,
-        "loaded": loaded(here),
+        "loaded": laden(here),
     }

@@ -19,7 +19,7 @@ from jorvak.core.stance.linkage import (
     half_shafts,
     rear_links,
 )
-from jorvak.core.stance.results import Height, angles, height, lift, under_differentials
+from jorvak.core.stance.results import Height, Rake, angles, height, lift, rake, under_differentials
 from jorvak.core.stance.room import GapRoom, tyre_rooms
 from jorvak.core.stance.stance import StanceOut
 from jorvak.core.stance.suspension import Corner, Flex, Shock, corner, flex, shock_of
@@ -29,6 +29,7 @@ from jorvak.core.stance.suspension import Corner, Flex, Shock, corner, flex, sho
 class StanceResults:
     lift: Result[LiftStackOut]
     angles: Result[StanceOut]
+    rake: Result[Rake]
     under_differentials_mm: Result[float]
     height: Result[Height]
     room: Result[tuple[GapRoom, ...]]
@@ -49,6 +50,7 @@ class StanceResults:
 RESULTS: dict[str, Callable[[Ask], Any]] = {
     "lift": lift,
     "angles": angles,
+    "rake": rake,
     "under_differentials_mm": under_differentials,
     "height": height,
     "room": tyre_rooms,

@@ -1,13 +1,20 @@
 """Centre of gravity of a rig at a stage, and how far it may lean."""
 
-import math
 from collections.abc import Mapping
 
 from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused
 from jorvak.core.doubt import Doubted, spread_of
-from jorvak.core.load.results import brought_by, standing
+from jorvak.core.load.masses import (
+    ON_FRONT,
+    ON_REAR,
+    brought_by,
+    off_together,
+    rear_share,
+    standing,
+    triangle,
+)
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, static_radius_mm
@@ -26,7 +33,10 @@ SOONER_DEG = 1.5
 
 @record(frozen=True, slots=True)
 class Centre:
-    """Where the centre of gravity is; ``assumed``: nobody has weighed it. ``no_height_kg`` is mass without a height."""
+    """Where the centre of gravity is; ``assumed``: nobody has weighed it.
+
+    ``no_height_kg`` is mass without a height, taken to lie as high as what the springs carry, and anywhere around.
+    """
 
     behind_front_mm: float
     height_mm: float
@@ -71,21 +81,22 @@ def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
     sprung = total - sum(unsprung.values())
     sprung_height = (total * height - sum(unsprung[end] * old[end] for end in ENDS)) / sprung
     sprung_x = (rear - unsprung["rear"]) * wheelbase / sprung
+    as_found = sprung_height
     up = {end: axle_lift(ask, end).frame_rise_mm for end in ENDS}
-    brings = ask.part("what changes bring, with heights", _brought)
-    factor = ask.times("masses of the changes", brings.off_share)
     sprung_height += rise_at(sprung_x, wheelbase, up["front"], up["rear"])
-    # Mass, mass times x, mass times height. Of a mass without a height it is taken that it changes none.
-    placed = factor * brings.kg
-    raised = placed * up["front"] + (up["rear"] - up["front"]) * factor * brings.kg_x / wheelbase
+    brings = ask.part("what changes bring, with heights", _brought)
+    off = off_together(ask, brings.spread, (ON_FRONT, ON_REAR, HEIGHTS))
+    # Mass, mass times x, mass times height. What is off is a little mass more on each axle, and its height.
+    on_front, on_rear = brings.front_kg + off[0], brings.rear_kg + off[1]
+    raised = on_front * up["front"] + on_rear * up["rear"]
     weights = [
         (sprung, sprung * sprung_x, sprung * sprung_height),
         (unsprung["front"], 0.0, unsprung["front"] * new["front"]),
         (unsprung["rear"], unsprung["rear"] * wheelbase, unsprung["rear"] * new["rear"]),
-        (brings.front_kg, 0.0, brings.front_kg * new["front"]),
-        (brings.rear_kg, brings.rear_kg * wheelbase, brings.rear_kg * new["rear"]),
-        (placed, factor * brings.kg_x, factor * brings.kg_z + raised),
-        (factor * brings.low_kg, factor * brings.low_kg_x, factor * brings.low_kg * sprung_height),
+        (brings.axle_front_kg, 0.0, brings.axle_front_kg * new["front"]),
+        (brings.axle_rear_kg, brings.axle_rear_kg * wheelbase, brings.axle_rear_kg * new["rear"]),
+        (on_front + on_rear, on_rear * wheelbase, brings.kg_z + off[2] + raised),
+        (0.0, 0.0, brings.low_kg * as_found),
     ]
     kg = sum(weight for weight, _, _ in weights)
     return Centre(
@@ -93,47 +104,58 @@ def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
         height_mm=sum(z for _, _, z in weights) / kg,
         total_kg=kg,
         assumed=assumed,
-        no_height_kg=brings.low_kg + brings.unplaced_kg,
+        no_height_kg=brings.low_kg,
     )
+
+
+HEIGHTS = "heights of masses"
+USUAL_HEIGHT_MM = 1800.0
+NO_HEIGHT_OFF_MM = 500.0
+"""How far a mass of which nobody said how high it sits may be from where it is taken: floor or roof."""
 
 
 @record(frozen=True, slots=True)
 class _Brought:
-    """What changes bring: on the axles, with place and height, with a place alone, with neither.
+    """What changes and load bring: on the axles themselves, and carried by the springs; of that what has no height.
 
-    Sums of mass, mass times x and mass times height; ``off_share`` is how far all of it together may be off.
+    ``front_kg`` and ``rear_kg`` by the lever, ``kg_z`` the sum of mass times height as found of what has one,
+    ``spread`` what these three may be off.
     """
 
+    axle_front_kg: float
+    axle_rear_kg: float
     front_kg: float
     rear_kg: float
-    kg: float
-    kg_x: float
     kg_z: float
     low_kg: float
-    low_kg_x: float
-    unplaced_kg: float
-    off_share: float
+    spread: tuple[tuple[float, ...], ...]
 
 
 def _brought(ask: Ask) -> _Brought:
-    on = {"front": 0.0, "rear": 0.0}
-    kg = kg_x = kg_z = low = low_x = unplaced = off = 0.0
+    usual_height = OF_THE_HEIGHT * (ask.maybe("body.height_mm") or USUAL_HEIGHT_MM)
+    axle = {"front": 0.0, "rear": 0.0}
+    front = rear = kg_z = low = 0.0
+    off: list[tuple[float, ...]] = []
     for brought in brought_by(ask):
+        own = [0.0, 0.0, 0.0]
         for mass in brought.masses:
-            off = math.hypot(off, brought.off * mass.kg)
-            match mass.x_mm:
-                case None:
-                    unplaced += mass.kg
-                case "front" | "rear" as end:
-                    on[end] += mass.kg
-                case x_mm if mass.z_mm is None:
-                    low, low_x = low + mass.kg, low_x + mass.kg * x_mm
-                case x_mm:
-                    kg, kg_x, kg_z = kg + mass.kg, kg_x + mass.kg * x_mm, kg_z + mass.kg * mass.z_mm
-    every = kg + low
-    return _Brought(
-        on["front"], on["rear"], kg, kg_x, kg_z, low, low_x, unplaced, off / every if every > 0 else 0.0
-    )
+            to_rear = rear_share(ask, mass)
+            on_front, on_rear = mass.kg * (1 - to_rear), mass.kg * to_rear
+            if mass.x_mm == "front" or mass.x_mm == "rear":
+                axle[mass.x_mm] += mass.kg
+            else:
+                front, rear = front + on_front, rear + on_rear
+                if mass.z_mm is None:
+                    low += mass.kg
+                    off.append((0.0, 0.0, mass.kg * NO_HEIGHT_OFF_MM))
+                else:
+                    kg_z += mass.kg * mass.z_mm
+            if mass.x_mm is None:
+                off.append((on_front, -on_rear, 0.0))
+            height = usual_height if mass.z_mm is None else mass.z_mm
+            own = [was + more for was, more in zip(own, (on_front, on_rear, mass.kg * height), strict=True)]
+        off.append(tuple(brought.off * each for each in own))
+    return _Brought(axle["front"], axle["rear"], front, rear, kg_z, low, triangle(off, 3))
 
 
 def tip(ask: Ask) -> Tip:

@@ -132,7 +132,7 @@ def cycle(ask: Ask, end: End) -> Cycle:
     found = np.array(steps(-goes.droop_mm - raised, goes.bump_mm - raised, BUMP_STEP_MM))
     ups = found + raised
     most_in, most_out = (
-        (ask.maybe(f"steering.lock_{way}_deg") or 0.0) if end == "front" else 0.0 for way in ("in", "out")
+        ask.typical(f"steering.lock_{way}_deg") if end == "front" else 0.0 for way in ("in", "out")
     )
     locks = np.array(steps(-most_in, most_out, STEER_STEP_DEG))
     points = gap_points(ask, end)
@@ -247,7 +247,7 @@ def _half_shaft(ask: Ask, end: End, ups: "Array") -> tuple[float, ...]:
     if end == "rear":
         raise Missing(None, "half shafts of the rear axle")
     drop = ask.need("half_shafts.drop_mm") + axle_lift(ask, "front").suspension_lift_mm
-    sweep, reach = ask.maybe("half_shafts.sweep_mm") or 0.0, ask.need("half_shafts.reach_mm")
+    sweep, reach = ask.typical("half_shafts.sweep_mm"), ask.need("half_shafts.reach_mm")
     return tuple(math.degrees(math.atan(math.hypot(drop - float(up), sweep) / reach)) for up in ups)
 
 

@@ -77,11 +77,13 @@ def steering(ask: Ask, end: End) -> tuple[Axis | None, tuple[float, float]]:
     if end == "rear":
         return None, (0.0, 0.0)
     scrub = ask.maybe("steering.scrub_radius_mm", as_found=True)
-    kpi, caster = ask.maybe("steering.kpi_deg") or 0.0, ask.maybe("steering.caster_deg") or 0.0
+    locks = -ask.typical("steering.lock_in_deg"), ask.typical("steering.lock_out_deg")
+    if scrub is None:
+        return None, locks
+    kpi, caster = ask.typical("steering.kpi_deg"), ask.typical("steering.caster_deg")
     # Only an axis that leans outboard needs the height at which it passes the ground.
     radius = static_radius_mm(ask, end, as_found=True) if kpi else 0.0
-    locks = (-(ask.maybe("steering.lock_in_deg") or 0.0), ask.maybe("steering.lock_out_deg") or 0.0)
-    return (None if scrub is None else steering_axis(kpi, caster, scrub, radius)), locks
+    return steering_axis(kpi, caster, scrub, radius), locks
 
 
 def _line(ask: Ask, end: End, key: str) -> Line | None:

@@ -124,12 +124,12 @@ def rake_change_deg(ask: Ask) -> float:
 def half_shafts(ask: Ask) -> HalfShafts:
     """The front half shafts through travel and lock. Raises Missing."""
     reach, drop = ask.need("half_shafts.reach_mm"), ask.need("half_shafts.drop_mm")
-    lock = max(ask.maybe("steering.lock_out_deg") or 0.0, ask.maybe("steering.lock_in_deg") or 0.0)
+    lock = max(ask.typical("steering.lock_out_deg"), ask.typical("steering.lock_in_deg"))
     goes = travel(ask, "front")
     inner, outer = ask.maybe("half_shafts.inner_limit_deg"), ask.maybe("half_shafts.outer_limit_deg")
     given = HalfShaftIn(
         reach_mm=reach,
-        sweep_mm=ask.maybe("half_shafts.sweep_mm") or 0.0,
+        sweep_mm=ask.typical("half_shafts.sweep_mm"),
         drop_mm=drop,
         lift_mm=axle_lift(ask, "front").suspension_lift_mm,
         droop_travel_mm=goes.droop_mm,

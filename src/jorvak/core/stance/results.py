@@ -1,7 +1,7 @@
 """What the tyres do to heights and angles, and the outline that the drawing is made from."""
 
 from jorvak.core.calculation import Refused
-from jorvak.core.load.results import added_mass, together
+from jorvak.core.load.masses import ON_FRONT, ON_REAR, added_mass, off_together
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing, known_of
@@ -132,27 +132,48 @@ def suspension_lift(ask: Ask, end: End) -> float:
     lifted = sum(ask.more(f"{at}.{what}_mm") for what in ("block", "arch", "direct"))
     lifted += ask.more(f"{at}.shackle_mm") / 2
     if through_ratio:
-        lifted += through_ratio / ask.typical(f"{at}.motion_ratio")
+        lifted += through_ratio / motion_ratio(ask, end)
     return lifted + ask.middle(f"{end} springs", lambda inner: _spring_lift(inner, end))
 
 
 def strut_lowered_mm(ask: Ask, end: End) -> float:
     """How far a spacer has lowered the whole strut: both its stops come down with it. At the wheel."""
     thicker = ask.more(f"{end}_suspension.strut_spacer_mm")
-    return thicker / ask.typical(f"{end}_suspension.motion_ratio") if thicker else 0.0
+    return thicker / motion_ratio(ask, end) if thicker else 0.0
+
+
+STRUT_RATIO, STRUT_RATIO_OFF = 0.6, 0.2
+"""Spring over wheel of a strut, or of any independent axle, where nobody has measured it."""
+UNKNOWN_RATIO_OFF = 0.4
+"""Where nobody has said how the axle is sprung: at the axle itself, 1, or less by as much as a strut."""
+
+
+def motion_ratio(ask: Ask, end: End) -> float:
+    """Travel of spring and shock over that of the wheel; a stand-in, visibly, where nobody has measured it."""
+    path = f"{end}_suspension.motion_ratio"
+    spring, build = ask.maybe(f"{end}_suspension.spring"), ask.maybe(f"{end}_axle.build")
+    if spring == "strut" or build == "independent" or ask.more(f"{end}_suspension.strut_spacer_mm"):
+        return ask.typical(path, STRUT_RATIO, off=STRUT_RATIO_OFF)
+    if spring is None and build is None:
+        return ask.typical(path, off=UNKNOWN_RATIO_OFF)
+    return ask.typical(path)
 
 
 SPRING = ("free_length_mm", "rate_n_per_mm")
+LEAST_KG = 1e-6
+"""Less on a corner is rounding, and asks for no spring rate."""
 
 
 def _spring_lift(ask: Ask, end: End) -> float:
     """What other springs, and the load that changes put on them, come to at the wheel."""
     at = f"{end}_suspension"
     if not any(ask.is_set(f"{at}.{key}") for key in SPRING):
-        rate = ask.maybe(f"{at}.rate_n_per_mm")
-        added = added_corner_kg(ask, end) if rate is not None else 0.0
+        added = added_corner_kg(ask, end)
+        if abs(added) < LEAST_KG:
+            return 0.0
         # The same springs only sag by what came on them: their rate is all that it takes.
-        return -added * STANDARD_GRAVITY / (rate * ask.typical(f"{at}.motion_ratio") ** 2) if added else 0.0
+        rate: float = ask.need(f"{at}.rate_n_per_mm")
+        return -added * STANDARD_GRAVITY / (rate * motion_ratio(ask, end) ** 2)
     added, corner = added_corner_kg(ask, end), sprung_corner_kg(ask, end)
     old, new = (
         SpringIn(
@@ -163,7 +184,7 @@ def _spring_lift(ask: Ask, end: End) -> float:
     )
     return spring_lift(
         SpringItem(kind="spring", axle=end, old=old, new=new, sprung_kg=corner, sprung_kg_new=max(corner + added, 0.0),
-                   motion_ratio=ask.typical(f"{at}.motion_ratio"))
+                   motion_ratio=motion_ratio(ask, end))
     )  # fmt: skip
 
 
@@ -180,22 +201,28 @@ def sprung_corner_kg(ask: Ask, end: End) -> float:
 
 
 def added_corner_kg(ask: Ask, end: End) -> float:
-    """Sprung mass that came on each corner: as the springs were chosen for, or by the changes; and what is aboard."""
-    return _fitted_corner_kg(ask, end) + float(ask.maybe(f"aboard.{end}_corner_kg") or 0.0)
-
-
-def _fitted_corner_kg(ask: Ask, end: End) -> float:
-    path = f"{end}_suspension.added_corner_kg"
-    if ask.is_noted(path):
-        return float(ask.need(path)) - float(ask.maybe(path, as_found=True) or 0.0)
-    if not ask.changes:
+    """Sprung mass that came on each corner since it was found, as built or laden. Raises Missing."""
+    if not ask.changes and not ask.laden:
         return 0.0
     added = added_mass(ask)
-    sprung, off = {
-        "front": (added.front_kg - added.unsprung_front_kg, added.front_off_kg),
-        "rear": (added.rear_kg - added.unsprung_rear_kg, added.rear_off_kg),
-    }[end]
-    return sprung / 2 * together(ask, end, sprung, off)
+    on_front, on_rear = off_together(ask, added.spread, (ON_FRONT, ON_REAR))
+    if end == "front":
+        return (added.front_kg - added.unsprung_front_kg + on_front) / 2
+    return (added.rear_kg - added.unsprung_rear_kg + on_rear) / 2
+
+
+@record(frozen=True, slots=True)
+class Rake:
+    """How much higher the frame stands at the rear than at the front, at the two points where it was measured."""
+
+    rake_mm: float
+
+
+def rake(ask: Ask) -> Rake:
+    """The rake here, as built or laden. Raises Missing."""
+    front, rear = (ask.need(f"body.rake_{which}_mm") for which in ("from", "to"))
+    up = {end: axle_lift(ask, end).frame_rise_mm for end in ENDS}
+    return Rake(rear - front + up["rear"] - up["front"])
 
 
 def angles(ask: Ask) -> StanceOut:

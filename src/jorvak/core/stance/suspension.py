@@ -7,7 +7,13 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
-from jorvak.core.stance.results import added_corner_kg, axle_lift, sprung_corner_kg, strut_lowered_mm
+from jorvak.core.stance.results import (
+    added_corner_kg,
+    axle_lift,
+    motion_ratio,
+    sprung_corner_kg,
+    strut_lowered_mm,
+)
 from jorvak.core.stance.shock import ShockIn, ShockOut, shock
 from jorvak.core.stance.spring import SpringCornerIn, SpringOut, spring
 
@@ -22,8 +28,14 @@ class Travel:
 
 @record(frozen=True, slots=True)
 class Corner:
-    """A spring at its corner. ``retained``: held in its seats, so that it may come loose."""
+    """A spring at its corner, as built or ``laden``: what it carried as found and what came on it since, sprung.
 
+    ``retained``: held in its seats, so that it may come loose.
+    """
+
+    laden: bool
+    found_kg: float
+    added_kg: float
     calculated: SpringOut
     travel: Travel | None
     retained: bool
@@ -78,7 +90,7 @@ def corner(ask: Ask, end: End) -> Corner:
         SpringCornerIn(
             free_length_mm=free,
             rate_n_per_mm=rate,
-            motion_ratio=ask.typical(f"{at}.motion_ratio"),
+            motion_ratio=motion_ratio(ask, end),
             sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
             added_kg=max(added, 0.0),
             bump_travel_mm=None if goes is None else goes.bump_mm,
@@ -92,6 +104,9 @@ def corner(ask: Ask, end: End) -> Corner:
             f"The {end} spring does not carry this: {free:g} mm free at {rate:g} N/mm are pressed to nothing.",
         )
     return Corner(
+        ask.laden,
+        carries,
+        added,
         answer,
         goes,
         ask.maybe(f"{at}.spring_retained") == "yes",
@@ -109,7 +124,7 @@ def shock_of(ask: Ask, end: End) -> Shock:
     """The shock at one end; a lift lengthens it at ride, a spacer on top of a strut does not. Raises Missing."""
     at = f"{end}_suspension"
     closed, opened = ask.need(f"{at}.shock_closed_mm"), ask.need(f"{at}.shock_open_mm")
-    lean, ratio = ask.maybe(f"{at}.shock_lean_deg") or 0.0, ask.typical(f"{at}.motion_ratio")
+    lean, ratio = ask.typical(f"{at}.shock_lean_deg"), motion_ratio(ask, end)
     goes = travel(ask, end)
     raised = axle_lift(ask, end).suspension_lift_mm - strut_lowered_mm(ask, end)
     given = ShockIn(
@@ -153,8 +168,8 @@ def _goes_in(at: str, ride_mm: float, closed_mm: float, open_mm: float) -> None:
 
 def stroke_of(ask: Ask, end: End) -> float:
     """Stroke of the shock at one end for each millimetre at the wheel."""
-    lean = ask.maybe(f"{end}_suspension.shock_lean_deg") or 0.0
-    return float(ask.typical(f"{end}_suspension.motion_ratio")) * math.cos(math.radians(lean))
+    lean = ask.typical(f"{end}_suspension.shock_lean_deg")
+    return motion_ratio(ask, end) * math.cos(math.radians(lean))
 
 
 def flex(ask: Ask) -> Flex:

@@ -12,9 +12,8 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, known_of, work_out
 from jorvak.core.rig import Change, Figures, Rig
 from jorvak.core.rolling.results import ENDS
-from jorvak.core.stages import Stage, moment, steps_before
-from jorvak.core.stance.across import loaded
-from jorvak.core.stance.results import lift
+from jorvak.core.stages import Stage, laden, moment, steps_before
+from jorvak.core.stance.results import lift, motion_ratio
 from jorvak.core.trip.readiness import guessed_hours
 
 
@@ -38,7 +37,7 @@ class Way:
 
 def level_when_loaded_mm(rig: Rig, stage: Stage, front_mm: float) -> float | None:
     """How far the rear must come up so that the frame stands level with its load; None where its rake is not known."""
-    here = loaded(moment(rig, stage, with_doubt=False))
+    here = laden(moment(rig, stage, with_doubt=False))
     rises = work_out(here, lift).value
     front, rear = (known_of(Ask(here), f"body.rake_{which}_mm") for which in ("from", "to"))
     if rises is None or front is None or rear is None:
@@ -50,11 +49,11 @@ def level_when_loaded_mm(rig: Rig, stage: Stage, front_mm: float) -> float | Non
 def ways_up(rig: Rig, stage: Stage, front_mm: float, rear_mm: float, preset: Preset) -> Iterator[Way]:
     """The ways for each end that is to come up. Raises Refused on ``stage``."""
     before = assess(rig, stage, preset, with_doubt=False)
-    figures = moment(rig, stage, with_doubt=False).here
+    here = moment(rig, stage, with_doubt=False)
     for end, wanted in zip(ENDS, (front_mm, rear_mm), strict=True):
         if wanted <= 0:
             continue
-        for name, says, made in _ways(figures, end, wanted):
+        for name, says, made in _ways(here.here, motion_ratio(Ask(here), end), end, wanted):
             if made is None:
                 yield Way(end, wanted, name, says, None, None, None, (), ())
                 continue
@@ -78,7 +77,7 @@ def ways_up(rig: Rig, stage: Stage, front_mm: float, rear_mm: float, preset: Pre
             )
 
 
-def _ways(figures: Figures, end: End, wanted: float) -> Iterator[tuple[str, str, Draft | None]]:
+def _ways(figures: Figures, ratio: float, end: End, wanted: float) -> Iterator[tuple[str, str, Draft | None]]:
     at = f"{end}_suspension"
 
     def value(path: str) -> float | None:
@@ -87,7 +86,6 @@ def _ways(figures: Figures, end: End, wanted: float) -> Iterator[tuple[str, str,
 
     spring = figures.get(f"{at}.spring")
     kind = spring.value if spring else "coil"
-    ratio = value(f"{at}.motion_ratio") or 1.0
     free, rate = value(f"{at}.free_length_mm"), value(f"{at}.rate_n_per_mm")
     if kind in ("coil", "strut"):
         if free is not None and rate is not None:

@@ -17,10 +17,9 @@ def title(fields: Storage) -> str:
     return f"storage, {fields.name}"
 
 
-def masses(fields: Storage, change: Change) -> tuple[Mass, ...]:
-    """The furniture and what is kept in it, in one place."""
-    total = (change.mass_kg or 0.0) + (fields.carries_kg or 0.0)
-    return (Mass(total, change.mass_x_mm, change.mass_z_mm),) if total else ()
+def aboard(fields: Storage, change: Change) -> tuple[Mass, ...]:
+    """What is kept in it, in its place."""
+    return (Mass(fields.carries_kg, change.mass_x_mm, change.mass_z_mm),) if fields.carries_kg else ()
 
 
 def jobs(fields: Storage) -> tuple[Job, ...]:
@@ -48,6 +47,6 @@ KIND = Kind(
     example="storage drawers 62 kg at 2300",
     fields=Storage,
     title=title,
-    masses=masses,
+    aboard=aboard,
     jobs=jobs,
 )

@@ -21,10 +21,9 @@ def title(fields: Tank) -> str:
 KG_PER_L = {"water": 1.0, "diesel": 0.84, "petrol": 0.745}
 
 
-def masses(fields: Tank, change: Change) -> tuple[Mass, ...]:
-    """The tank itself and what it holds when full."""
-    empty = change.mass_kg or 0.0
-    return (Mass(empty + fields.volume_l * KG_PER_L[fields.holds], change.mass_x_mm, change.mass_z_mm),)
+def aboard(fields: Tank, change: Change) -> tuple[Mass, ...]:
+    """What it holds when full."""
+    return (Mass(fields.volume_l * KG_PER_L[fields.holds], change.mass_x_mm, change.mass_z_mm),)
 
 
 def jobs(fields: Tank) -> tuple[Job, ...]:
@@ -53,6 +52,6 @@ KIND = Kind(
     example="tank 60 water at 1900",
     fields=Tank,
     title=title,
-    masses=masses,
+    aboard=aboard,
     jobs=jobs,
 )

@@ -1,6 +1,6 @@
 """What the scale under an axle shows: what changes have put on it is on it."""
 
-from jorvak.core.load.results import added_mass
+from jorvak.core.load.masses import added_mass
 from jorvak.core.results import Ask
 from jorvak.core.shifts import Shift
 

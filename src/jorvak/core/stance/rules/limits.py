@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
 from jorvak.core.results import work_out
 from jorvak.core.stance.across import asked_crossings
@@ -61,23 +62,22 @@ def angle_short(here: Here) -> Iterator[Finding]:
 
 
 def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
-    """Rake as found, by two points of the frame, and what changes make of it."""
-    result = here.results.stance.angles
-    front, rear = here.value("body.rake_from_mm"), here.value("body.rake_to_mm")
-    wheelbase, lift = here.value("body.wheelbase_mm"), here.results.stance.lift.value
-    if None in (front, rear, wheelbase) or lift is None:
+    """Rake as found, by two points of the frame, and what changes and the load make of it."""
+    result = here.judged_result("stance", "rake")
+    if result.value is None or result.value.rake_mm >= -SLACK:
         return
-    rake_mm = rear - front + lift.rear.frame_rise_mm - lift.front.frame_rise_mm
-    if rake_mm >= -1e-9:
-        return
+    off = result.off("rake_mm")
     yield here.finding(
         "nose-up-when-loaded",
         "watch",
-        f"The frame stands {here.mm(-rake_mm)} higher at the front than at the rear: lamps, steering and braking suffer.",
+        f"The frame stands {here.mm(-result.value.rake_mm)}{here.near_mm(off)} higher at the front than at the rear, "
+        f"{here.load_said}: lamps, steering and braking suffer.",
         "nose",
         result=result,
-        figures=("body.rake_from_mm", "body.rake_to_mm"),
-        settled_by=(Settle(text="Rear springs for the load, or less lift in front"),),
+        settled_by=(
+            Settle(text="Rear springs for the load, or less lift in front"),
+            *(measure_first("stance", result, "rake_mm") if -result.value.rake_mm < off else ()),
+        ),
     )
 
 

@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterator
 from typing import Any
 
+from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle, add, measure_first, room
 from jorvak.core.results import Result
 from jorvak.core.rolling.results import ENDS, End
@@ -89,6 +90,34 @@ def springs(here: Here) -> Iterator[Finding]:
             )
 
 
+ANOTHER_LOAD = 0.1
+"""Springs chosen for one load stand rightly under another within so much of it."""
+
+
+def spring_for_another_load(here: Here) -> Iterator[Finding]:
+    """Springs that were chosen for one load and stand under another."""
+    for end in ENDS:
+        path = f"{end}_suspension.added_corner_kg"
+        chosen, corner = here.value(path), here.judged_result("stance", f"{end}_corner").value
+        if chosen is None or corner is None:
+            continue
+        chosen_for, stands = corner.found_kg + chosen, corner.found_kg + corner.added_kg
+        if chosen_for <= 0 or abs(stands / chosen_for - 1) <= ANOTHER_LOAD + SLACK:
+            continue
+        more = "more" if stands > chosen_for else "less"
+        yield here.finding(
+            "spring-for-another-load",
+            "watch",
+            f"The {end} springs are chosen for {here.kg(chosen_for)} on each and carry {here.kg(stands)} {here.load_said}, "
+            f"{abs(stands / chosen_for - 1) * 100:.0f} % {more}: they ride {'low and bottom' if stands > chosen_for else 'high and hard'}.",
+            PLACES[end],
+            result=here.judged_result("stance", f"{end}_corner"),
+            figures=(path,),
+            settled_by=(Settle(text="Springs for the load that is there, or the load that they are for"),),
+            subject=end,
+        )
+
+
 def hose_short(here: Here) -> Iterator[Finding]:
     """Hose, cable or breather at full droop and full lock, less the slack that it needs."""
     for end in ENDS:
@@ -160,4 +189,4 @@ def _of(here: Here, end: End, what: str) -> Result[Any]:
     return result
 
 
-RULES = (shocks, springs, hose_short, sides_unlike)
+RULES = (shocks, springs, spring_for_another_load, hose_short, sides_unlike)

@@ -1,0 +1,174 @@
+"""What changes and the load of the brief bring: each mass with its place, and how far all of it may be off.
+
+Two loads: *as built*, with everything bolted on and nobody aboard; *laden*, with crew, water, fuel and goods too.
+"""
+
+import math
+from collections.abc import Iterator, Mapping, Sequence
+
+from jorvak.core.catalogue import usual_share
+from jorvak.core.kinds import Mass, aboard_of, masses_of, title_of
+from jorvak.core.quantities import MASS
+from jorvak.core.record import record
+from jorvak.core.results import Ask
+
+ON_FRONT, ON_REAR = "masses that come on the front", "masses that come on the rear"
+"""Of many masses two sources: what comes on the front, and what comes on the rear beside what goes with that."""
+HALF = 0.5
+"""A mass of which nobody said where it goes is taken in the middle between the axles, and may be at either."""
+
+
+@record(frozen=True, slots=True)
+class Brought:
+    """What one change or one line of the brief brings, and how far each of its masses may be off, as a share.
+
+    ``weighed``: it was on the vehicle when both axles were weighed, so that the scale has it whatever it weighs.
+    """
+
+    label: str
+    masses: tuple[Mass, ...]
+    off: float
+    weighed: bool = False
+
+
+@record(frozen=True, slots=True)
+class AddedMass:
+    """What comes on each axle by the lever against as found, what of it is unsprung, and what has no place noted.
+
+    ``spread`` is what the masses may be off: rows for front and rear, a column for each of ``ON_FRONT`` and
+    ``ON_REAR``, which stand for all of them without loss of what they have in common.
+    """
+
+    front_kg: float
+    rear_kg: float
+    unsprung_front_kg: float
+    unsprung_rear_kg: float
+    unplaced_kg: float
+    spread: tuple[tuple[float, ...], ...]
+
+    @property
+    def total_kg(self) -> float:
+        return self.front_kg + self.rear_kg
+
+
+@record(frozen=True, slots=True)
+class Standing:
+    """What stands on each axle, and in all, for results that ask for no more."""
+
+    front_kg: float
+    rear_kg: float
+
+    @property
+    def total_kg(self) -> float:
+        return self.front_kg + self.rear_kg
+
+
+def brought_by(ask: Ask) -> list[Brought]:
+    """What each change that weighs anything brings; laden, also what is filled, who sits in it and what it carries."""
+    return ask.part(
+        "masses of the changes", lambda inner: [*_built(inner), *(_aboard(inner) if inner.laden else ())]
+    )
+
+
+def _built(ask: Ask) -> Iterator[Brought]:
+    on_front, on_rear = (ask.on_it_when_taken(f"body.{end}_axle_kg") for end in ("front", "rear"))
+    for change in ask.changes:
+        if masses := masses_of(change):
+            weighed = change in on_front and change in on_rear
+            off = 0.0 if weighed else usual_share(MASS, change.mass_known)
+            yield Brought(f"mass of {title_of(change)}", masses, off, weighed)
+
+
+def _aboard(ask: Ask) -> Iterator[Brought]:
+    for change in ask.changes:
+        if masses := aboard_of(change):
+            yield Brought(f"what {title_of(change)} holds", masses, 0.0)
+    for what in ("crew", "goods"):
+        kg = ask.maybe(f"aims.{what}_kg")
+        if kg:
+            yield Brought(what, (Mass(kg, ask.typical(f"aims.{what}_x_mm")),), 0.0)
+
+
+def added_mass(ask: Ask) -> AddedMass:
+    """What comes on the axles against as found, each mass taken at its word. Raises Missing on the wheelbase."""
+    return ask.part("added mass", lambda inner: added_up(inner, brought_by(inner), {}))
+
+
+def added_up(ask: Ask, brought: Sequence[Brought], moved: Mapping[str, float]) -> AddedMass:
+    """Masses summed by the lever; ``moved`` has what each label is off by: of its mass, or of its unknown place."""
+    front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
+    off: list[tuple[float, ...]] = []
+    for bringing in brought:
+        factor = 1.0 + moved.get(bringing.label, 0.0)
+        on_front = on_rear = 0.0
+        for mass in bringing.masses:
+            kg = mass.kg * factor
+            to_rear = rear_share(ask, mass, moved.get(place_of(bringing), 0.0))
+            on_front, on_rear = on_front + kg * (1 - to_rear), on_rear + kg * to_rear
+            if mass.x_mm == "front":
+                unsprung_front += kg
+            elif mass.x_mm == "rear":
+                unsprung_rear += kg
+            elif mass.x_mm is None:
+                unplaced += kg
+                off.append((kg * HALF, -kg * HALF))
+        off.append((bringing.off * on_front, bringing.off * on_rear))
+        front, rear = front + on_front, rear + on_rear
+    return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, triangle(off, 2))
+
+
+def rear_share(ask: Ask, mass: Mass, place: float = 0.0) -> float:
+    """How much of a mass stands on the rear axle; ``place`` from −1, front axle, to 1 for one without a place."""
+    match mass.x_mm:
+        case "front":
+            return 0.0
+        case "rear":
+            return 1.0
+        case None:
+            return HALF * (1 + place)
+        case x_mm:
+            return float(x_mm / ask.need("body.wheelbase_mm"))
+
+
+def place_of(bringing: Brought) -> str:
+    """The source that the unknown place of what is brought is."""
+    return f"place of {bringing.label.removeprefix('mass of ')}"
+
+
+def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ...], ...]:
+    """What independent things do together to ``size`` numbers, by as many sources: L of L·Lᵀ = Σ off·offᵀ.
+
+    Row i is what each source moves number i by; the first source is all that moves the first number. Source:
+    Cholesky's decomposition, of a matrix that may be of less than full rank.
+    """
+    covariance = [[sum(each[i] * each[j] for each in off) for j in range(size)] for i in range(size)]
+    rows = [[0.0] * size for _ in range(size)]
+    for i in range(size):
+        for j in range(i + 1):
+            rest = covariance[i][j] - sum(rows[i][k] * rows[j][k] for k in range(j))
+            if i == j:
+                # What is left of a number that goes all with those before is nothing but rounding.
+                rows[i][i] = math.sqrt(rest) if rest > 1e-12 * covariance[i][i] else 0.0
+            elif rows[j][j]:
+                rows[i][j] = rest / rows[j][j]
+    return tuple(tuple(row) for row in rows)
+
+
+def off_together(ask: Ask, spread: Sequence[Sequence[float]], labels: Sequence[str]) -> list[float]:
+    """What the numbers of ``spread`` are moved by, where their sources are."""
+    units = [
+        ask.unit(label) if any(row[column] for row in spread) else 0.0 for column, label in enumerate(labels)
+    ]
+    return [sum(by * unit for by, unit in zip(row, units, strict=True)) for row in spread]
+
+
+def standing(ask: Ask) -> Standing:
+    """What stands on the axles. Raises Missing."""
+    return ask.part("standing", _standing)
+
+
+def _standing(ask: Ask) -> Standing:
+    found = [ask.need(f"body.{end}_axle_kg") for end in ("front", "rear")]
+    added = added_mass(ask)
+    off = off_together(ask, added.spread, (ON_FRONT, ON_REAR))
+    return Standing(found[0] + added.front_kg + off[0], found[1] + added.rear_kg + off[1])
