@@ -8,7 +8,7 @@ import pytest
 from hypothesis import settings
 
 from jorvak.core.line import read_line
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Change, Figure, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import moved, read_build
 
@@ -73,6 +73,22 @@ def planned(rig: Rig, *lines: str) -> Rig:
         )
         rig = replace(rig, changes=(*rig.changes, change))
     return rig
+
+
+def on_leaves(rig: Rig) -> Rig:
+    """The rig on leaf springs all round, for what goes on nothing else."""
+    figures = dict(rig.figures)
+    for end in ("front", "rear"):
+        at = f"{end}_suspension"
+        figures[f"{at}.spring"] = Figure("leaf", "plate")
+        figures[f"{at}.leaf_length_mm"] = Figure(1200.0, "measured")
+        figures[f"{at}.shackle_at"] = Figure("behind the axle", "measured")
+    return replace(rig, figures=figures)
+
+
+def that_takes(rig: Rig, line: str) -> Rig:
+    """The rig, sprung so that what a line plans has a place on it."""
+    return on_leaves(rig) if any(word in line for word in ("block", "shackle", "arch")) else rig
 
 
 def on_springs() -> Rig:

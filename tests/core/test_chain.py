@@ -16,7 +16,7 @@ from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
 from jorvak.core.stages import read_stage
 from jorvak.core.trip.readiness import readiness
 from jorvak.core.work.cautions import CAUTIONS
-from tests.conftest import TODAY, planned
+from tests.conftest import TODAY, planned, that_takes
 
 EMPTY = Rig(name="Empty")
 
@@ -274,7 +274,7 @@ def test_every_kind_brings_jobs_with_cautions_and_its_example_works(plover: Rig)
     assert len(kinds()) >= 28
     for kind in kinds().values():
         for example in kind.example.split(" or "):
-            typed = read_line(example, plover)
+            typed = read_line(example, that_takes(plover, example))
             assert typed.draft
             change = Change(kind=typed.draft.kind, fields=typed.draft.fields)
             assert title_of(change) == typed.title

@@ -252,7 +252,8 @@ class TestTryingOut:
                 line = try_out(here, end, trial).line.value
                 assert line and line.ride.calculated == pytest.approx(option.then)
             # Parallel and pointed as seen from the side: what veers in plan stays.
-            assert single.then.residual_rad_s2 < single.runs.residual_rad_s2
+            if end == "rear":
+                assert single.then.residual_rad_s2 < single.runs.residual_rad_s2
             assert double.then.pinion_joint_deg < min(1.6, double.runs.pinion_joint_deg + 0.01)
 
     def test_no_build_is_offered_where_there_is_no_line(self, plover: Rig) -> None:

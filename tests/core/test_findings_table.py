@@ -8,7 +8,7 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.findings import Finding, beyond, room
 from jorvak.core.rig import Change, Figure, Fitted, Rig
-from tests.conftest import TODAY, demo, planned
+from tests.conftest import TODAY, demo, on_leaves, planned
 
 
 def noted(rig: Rig, known: str = "plate", **figures: Any) -> Rig:
@@ -131,7 +131,7 @@ class TestAfterwards:
         assert severities(planned(plover, "gears 4.10"), "running-in") == ["note"]
 
     def test_retightening_is_noted_and_stops_when_it_is_overdue(self, plover: Rig) -> None:
-        rig = planned(plover, "tyre 285/75R17", "blocks 20 rear")
+        rig = planned(on_leaves(plover), "tyre 285/75R17", "blocks 20 rear")
         assert severities(rig, "retighten") == ["note", "note"]
         fitted = tuple(
             change.model_copy(update={"state": "fitted", "fitted": Fitted(on=TODAY, odometer_km=128_400)})
@@ -194,13 +194,16 @@ class TestLift:
         assert severities(planned(plover, "lift 50", "tyre 285/75R17"), "nothing-under-the-axle") == []
 
     def test_a_block_at_the_front_or_on_another(self, plover: Rig) -> None:
-        assert severities(planned(plover, "blocks 30 front"), "front-block") == ["stop"]
-        assert severities(planned(plover, "blocks 30 rear"), "front-block") == []
-        assert severities(planned(plover, "blocks 30 rear", "blocks 20 rear"), "front-block") == ["stop"]
+        assert severities(planned(on_leaves(plover), "blocks 30 front"), "front-block") == ["stop"]
+        assert severities(planned(on_leaves(plover), "blocks 30 rear"), "front-block") == []
+        assert severities(planned(on_leaves(plover), "blocks 30 rear", "blocks 20 rear"), "front-block") == [
+            "stop"
+        ]
 
     def test_droop_used_up(self, plover: Rig) -> None:
-        assert severities(planned(plover, "lift 95 front"), "no-droop-left") == ["stop"]
-        assert severities(planned(plover, "lift 90 front"), "no-droop-left") == []
+        assert severities(planned(plover, "lift 110 front"), "no-droop-left") == ["stop"]
+        assert severities(planned(plover, "lift 96 front"), "no-droop-left") == ["measure"]
+        assert severities(planned(plover, "lift 70 front"), "no-droop-left") == []
 
     def test_a_strut_spacer_leaves_droop_whole(self) -> None:
         assert severities(demo(2), "ball-joint-past-limit") == ["measure"]
@@ -235,9 +238,9 @@ class TestLift:
         assert severities(planned(plover, "body-lift 20"), "wait-for-the-weight") == []
 
     def test_blocks_under_leaves_let_the_pinion_climb(self, plover: Rig) -> None:
-        leaves = noted(plover, rear_suspension__spring="leaf")
+        leaves = on_leaves(plover)
         assert severities(planned(leaves, "blocks 38 rear"), "pinion-climbs") == ["watch"]
-        assert severities(planned(plover, "blocks 38 rear"), "pinion-climbs") == []
+        assert severities(planned(leaves, "shackles 38 rear"), "pinion-climbs") == []
 
 
 class TestLimits:

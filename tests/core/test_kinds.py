@@ -13,7 +13,7 @@ from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.shorthand import forms_of, read_fields
 from jorvak.core.stages import moment
 from jorvak.core.work.cautions import CAUTIONS
-from tests.conftest import demo, planned
+from tests.conftest import demo, planned, that_takes
 
 EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ("wheels 8 20", {"wheels.front_left.offset_mm": 20.0, "wheels.spare.rim_width_in": 8.0}),
@@ -35,7 +35,7 @@ EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ),
     ("bump-stops 20 front", {"front_suspension.bump_stop_mm": 20.0, "front_suspension.bump_mm": 65.0}),
     ("track-bar adjustable", {"steering.track_bar": "adjustable"}),
-    ("arms 2 deg", {"steering.caster_deg": 5.4}),
+    ("arms 2 deg", {"steering.caster_gained_deg": 2.0}),
     ("hoses 60 front", {"front_suspension.hose_spare_mm": 180.0}),
     ("trim 25 front bumper", {"points.front bumper.z_mm": 477.0}),
     ("trim 20 case guard", {"points.case guard.z_mm": 306.0}),
@@ -50,7 +50,7 @@ EFFECTS: list[tuple[str, dict[str, Any]]] = [
 @pytest.mark.parametrize(("line", "figures"), EFFECTS, ids=[line for line, _ in EFFECTS])
 def test_what_a_kind_sets(plover: Rig, line: str, figures: dict[str, Any]) -> None:
     gaps = {path: figure for path, figure in demo(0).figures.items() if path.startswith("gaps.")}
-    rig = replace(plover, figures={**plover.figures, **gaps})
+    rig = that_takes(replace(plover, figures={**plover.figures, **gaps}), line)
     here = moment(planned(rig, line), "planned").here
     for path, value in figures.items():
         got = here[path].value if path in here else None
@@ -59,7 +59,7 @@ def test_what_a_kind_sets(plover: Rig, line: str, figures: dict[str, Any]) -> No
 
 @pytest.mark.parametrize("line", [line for line, _ in EFFECTS])
 def test_every_figure_that_a_kind_sets_is_one_that_a_rig_can_have(plover: Rig, line: str) -> None:
-    here = moment(planned(plover, line), "planned")
+    here = moment(planned(that_takes(plover, line), line), "planned")
     for path in here.set_by:
         if path in here.here:
             checked(path, here.here[path].value)
@@ -69,7 +69,7 @@ def test_every_figure_that_a_kind_sets_is_one_that_a_rig_can_have(plover: Rig, l
     "line", ["spacer 30 front", "blocks 38 rear", "shackles 40 rear", "body-lift 30", "hoses 60"]
 )
 def test_what_stacks_adds_up(plover: Rig, line: str) -> None:
-    once, twice = (moment(planned(plover, *([line] * n)), "planned") for n in (1, 2))
+    once, twice = (moment(planned(that_takes(plover, line), *([line] * n)), "planned") for n in (1, 2))
     for path in once.set_by:
         found = plover.figures[path].value if path in plover.figures else 0.0
         assert twice.here[path].value - found == pytest.approx(2 * (once.here[path].value - found))

@@ -9,6 +9,7 @@ from hypothesis import strategies as st
 
 from jorvak.core import results
 from jorvak.core.assess import Assessment, assess
+from jorvak.core.calculation import Refused
 from jorvak.core.known import Known
 from jorvak.core.line import read_line
 from jorvak.core.preview import preview
@@ -94,7 +95,10 @@ def test_what_was_only_tried_leaves_nothing_behind(
     """Previews of anything, edits between them: each answer is that of a process that has seen nothing before."""
     known, rig = Known(), DEMO[which]
     for line, edit, stage in steps:
-        tried = read_line(line, rig)
+        try:
+            tried = read_line(line, rig)
+        except Refused:
+            continue
         once = preview(rig, tried, stage, known=known)
         afresh = preview(rig, tried, stage)
         assert all_of(once.here) == all_of(afresh.here)

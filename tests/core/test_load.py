@@ -85,7 +85,7 @@ class TestDoubt:
     @pytest.mark.parametrize("net", [0.0, 1.0])
     def test_a_net_of_nothing_is_as_uncertain_as_what_came_and_went(self, plover: Rig, net: float) -> None:
         rig = carrying(plover, hung_on(100.0 + net, 2740.0), hung_on(-100.0, 2740.0))
-        climb = results_of(moment(rig, "planned")).rolling.climb
+        climb = results_of(moment(rig, "planned")).stance.climb
         assert climb.value
         tip = results_of(moment(rig, "planned")).stance.rear_corner
         # 10 and 10 kg on the axle, half on each corner, over the spring's 42 N/mm.
@@ -147,8 +147,7 @@ class TestSprings:
 class TestMissing:
     def test_no_low_range_is_not_high(self, plover: Rig) -> None:
         bare = noted(plover, transfer__low_ratio=None)
-        for name in ("crawl", "climb"):
-            result = getattr(assess(bare).results.rolling, name)
+        for result in (assess(bare).results.rolling.crawl, assess(bare).results.stance.climb):
             assert result.value is None and result.waits_for.path == "transfer.low_ratio"
         assert assess(bare).results.rolling.gears.value is not None
         two = noted(bare, transfer__drive="two-wheel")

@@ -1,5 +1,6 @@
 """What the engine does with the gearing on a rig: the full-load curve, grades, low first, torque, the driven gear."""
 
+import math
 from dataclasses import replace
 from typing import Any
 
@@ -8,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.areas import Results, results_of
-from jorvak.core.rig import Figure, Rig
+from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.rolling.counting import shown_per_true
 from jorvak.core.rolling.pulling import engine_kw_at
 from jorvak.core.rolling.stand import stud_diameter_mm
@@ -73,20 +74,34 @@ class TestGrades:
 
 class TestLowFirst:
     def test_grip_limits_the_demo_and_deeper_gears_only_add_pull(self, plover: Rig) -> None:
-        found, deep = (results(rig).rolling.climb.value for rig in (plover, planned(plover, "gears 4.56")))
+        found, deep = (results(rig).stance.climb.value for rig in (plover, planned(plover, "gears 4.56")))
         assert found and deep and found.calculated.limited_by == "traction"
         assert deep.calculated.tractive_n > found.calculated.tractive_n
         assert deep.calculated.climb_deg == pytest.approx(found.calculated.climb_deg)
         assert deep.crawl_speed_kmh and found.crawl_speed_kmh and deep.crawl_speed_kmh < found.crawl_speed_kmh
 
     def test_it_climbs_backwards_where_reverse_is_deeper(self, plover: Rig) -> None:
-        climb = results(with_figures(plover, gearbox__reverse_ratio=4.5)).rolling.climb.value
+        climb = results(with_figures(plover, gearbox__reverse_ratio=4.5)).stance.climb.value
         assert climb and climb.backwards and climb.overall_ratio == pytest.approx(4.5 * 2.55 * 41 / 11)
 
     def test_without_a_centre_of_gravity_nothing_is_said_of_tipping(self, plover: Rig) -> None:
-        flat = replace(plover, figures={p: f for p, f in plover.figures.items() if p != "body.cg_height_mm"})
-        climb = results(flat).rolling.climb.value
+        height, usual = "body.height_mm", "body.cg_height_mm"
+        guessed = replace(plover, figures={p: f for p, f in plover.figures.items() if p != usual})
+        flat = replace(guessed, figures={p: f for p, f in guessed.figures.items() if p != height})
+        climb = results(flat).stance.climb.value
         assert climb and "tip_limit_deg" not in climb.calculated.model_fields_set
+        assert results(guessed).stance.climb.off("calculated.tip_limit_deg") > 2.5
+
+    def test_it_tips_by_the_centre_of_gravity_of_the_stage(self, plover: Rig) -> None:
+        roof = Change(id=1, kind="rack", fields={}, mass_kg=200, mass_x_mm=2500, mass_z_mm=2000)
+        found, here = (results(replace(plover, changes=c)).stance.climb.value for c in ((), (roof,)))
+        assert found and here
+        # By hand: 2065 kg at 742, 975 of them at the rear, and 200 kg; the springs give some way.
+        behind = (975 * 2740 + 200 * 2500) / 2265
+        high = (2065 * 742 + 200 * 2000) / 2265
+        by_hand = math.degrees(math.atan((2740 - behind) / high))
+        assert here.calculated.tip_limit_deg == pytest.approx(by_hand, abs=0.6)
+        assert here.calculated.tip_limit_deg < found.calculated.tip_limit_deg - 5
 
 
 class TestTorque:

@@ -11,7 +11,7 @@ from jorvak.core.kinds import Kind, kinds
 from jorvak.core.line import read_line
 from jorvak.core.quantities import INCH
 from jorvak.core.rig import Rig
-from tests.conftest import demo
+from tests.conftest import demo, that_takes
 
 EMPTY, WHOLE = Rig(name="X"), demo(0)
 
@@ -86,8 +86,8 @@ SAYS_LESS = {"equipment", "gearbox", "straps"}
     "kind", [kind for kind in kinds().values() if kind.name not in SAYS_LESS], ids=lambda k: k.name
 )
 def test_what_the_plan_calls_a_change_can_be_typed_as_it_stands_there(kind: Kind[Any]) -> None:
-    rig = WHOLE
     for example in kind.example.split(" or "):
+        rig = that_takes(WHOLE, example)
         draft = read_line(example, rig).draft
         assert draft is not None
         again = read_line(draft.title, rig).draft

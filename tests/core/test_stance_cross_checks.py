@@ -21,7 +21,7 @@ from jorvak.core.stance.crossing import Stands, Under, drive, paths
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.ground import Ground
 from jorvak.core.stance.obstacles import corners_of, largest
-from tests.conftest import demo, planned
+from tests.conftest import demo, planned, that_takes
 
 LIFTS = (
     "lift 60 both",
@@ -50,7 +50,7 @@ def front_cycle(rig: Rig) -> Cycle:
 
 @pytest.mark.parametrize("line", LIFTS)
 def test_no_lift_changes_the_ground_under_a_differential(plover: Rig, line: str) -> None:
-    here = stance_of(planned(plover, line))
+    here = stance_of(planned(that_takes(plover, line), line))
     assert here.under_differentials_mm.value == pytest.approx(0)
     found, now = stance_of(plover).angles.value, here.angles.value
     assert found and now
@@ -61,7 +61,7 @@ def test_no_lift_changes_the_ground_under_a_differential(plover: Rig, line: str)
 
 @pytest.mark.parametrize("line", LIFTS)
 def test_a_lift_never_lowers_what_it_carries(plover: Rig, line: str) -> None:
-    found, now = stance_of(plover).lift.value, stance_of(planned(plover, line)).lift.value
+    found, now = stance_of(plover).lift.value, stance_of(planned(that_takes(plover, line), line)).lift.value
     assert found and now
     for end in ("front", "rear"):
         assert getattr(now, end).body_rise_mm >= getattr(found, end).body_rise_mm - 1e-9

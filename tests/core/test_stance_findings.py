@@ -91,10 +91,10 @@ class TestLinks:
         rig = planned(plover, "lift 35 front")
         assert severities(rig, "caster-low") == ["watch"]
         assert severities(planned(rig, "arms 2"), "caster-low") == []
-        assert severities(planned(plover, "lift 90 front"), "caster-low") == ["stop"]
+        assert severities(planned(plover, "lift 120 front"), "caster-low") == ["stop"]
         unlimited = noted(plover, steering__caster_low_deg=None)
         assert severities(planned(unlimited, "lift 20 front"), "caster-low") == []
-        assert severities(planned(unlimited, "lift 35 front"), "caster-low") == ["watch"]
+        assert severities(planned(unlimited, "lift 40 front"), "caster-low") == ["watch"]
         its_range = noted(plover, steering__caster_low_deg=-3.0)
         assert severities(planned(its_range, "lift 60 front"), "caster-low") == []
 

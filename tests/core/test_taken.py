@@ -18,6 +18,7 @@ from jorvak.core.results import Ask, Missing, Result, Share, known_of
 from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig
 from jorvak.core.shifts import shift_of
 from jorvak.core.stages import measured_now, moment, taken_now
+from jorvak.core.stance.linkage import arm_lift_mm
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 
@@ -43,7 +44,9 @@ RIGS = {
     for rig in (read_build(path.read_bytes()).rig for path in BUILDS)
     for steps in (len(rig.changes) // 2, len(rig.changes))
 }
-HANG_ON_THEMSELVES = {"body.cg_height_mm", "front_shaft.pinion_x_mm", "front_shaft.pinion_z_mm"}
+HANG_ON_THEMSELVES = {
+    "body.cg_height_mm", "front_shaft.pinion_x_mm", "front_shaft.pinion_z_mm", "steering.arm_drop_mm",
+}  # fmt: skip
 """How much more they come to is not the same whatever they are: what they come to is taken from results below."""
 
 
@@ -165,6 +168,17 @@ def test_both_figures_of_a_pinion_that_has_turned() -> None:
     again = as_it_stands(again, "front_shaft.pinion_z_mm", pinion.z_mm + lift.frame_rise_mm)
     for stage in ("as-found", "today", "planned"):
         assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
+
+
+def test_the_drop_of_arms_that_have_steepened() -> None:
+    rig = RIGS["Plover, 23 on it"]
+    found = rig.figures["steering.arm_drop_mm"].value
+    here = found + arm_lift_mm(Ask(moment(rig, "today", with_doubt=False)), found)
+    assert here != pytest.approx(found)
+    again = as_it_stands(rig, "steering.arm_drop_mm", here)
+    assert known_of(Ask(moment(again, "as-found")), "steering.arm_drop_mm") == pytest.approx(found, abs=1e-6)
+    caster = at(again).stance.caster.value.caster_deg
+    assert caster == pytest.approx(at(rig).stance.caster.value.caster_deg, abs=1e-6)
 
 
 def test_tyres_that_were_on_it_then_are_named_though_they_are_no_figure_now() -> None:

@@ -137,7 +137,7 @@ def test_a_panel_opens_closes_and_gives_the_focus_back(demo_page: Page) -> None:
     expect(panel).to_have_count(0)
     expect(button).not_to_be_focused()
     unfold(page, button)
-    page.get_by_label("The rig").get_by_role("button", name="height 2030").click()
+    page.get_by_label("The rig").get_by_role("button", name="height 2041").click()
     expect(page.get_by_role("dialog", name="overall height")).to_be_visible()
     expect(panel).to_have_count(0)
 

@@ -211,7 +211,9 @@ def test_ways_up_links_and_weighing(page: Page) -> None:
     ways.get_by_role("button", name=re.compile("plan it.*coil spacers 50, front")).click()
     expect(page.get_by_label("What this upsets")).to_contain_text("before its coils touch at full bump")
     page.get_by_role("tab", name="Links").click()
-    expect(page.get_by_label("Caster against the pinion")).to_contain_text("arms give back")
+    expect(page.get_by_label("Caster against the pinion")).to_contain_text(
+        "arms, wedges and shackles turn it by"
+    )
     expect(page.get_by_label("Rear links")).to_contain_text("anti-squat")
     page.get_by_role("tab", name="Tip and room above").click()
     weigh = page.get_by_label("Centre of gravity by weighing")

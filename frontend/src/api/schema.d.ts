@@ -1067,7 +1067,7 @@ export interface components {
         };
         /**
          * Bar
-         * @description The track bar after the lift. ``shift_mm`` is 0 where an adjuster or a raised bracket takes it back.
+         * @description The track bar after the lift. ``shift_mm`` is 0 where an adjuster takes it back (``settled``).
          *
          *     ``link_apart_deg`` is how far bar and drag link are from parallel; None where the link was not measured.
          */
@@ -2095,6 +2095,12 @@ export interface components {
              * @enum {string}
              */
             axle: "front" | "rear";
+            /**
+             * Carried By
+             * @description a body lift raises what is on the body
+             * @default null
+             */
+            carried_by: ("frame" | "body") | null;
             /** Name */
             name: string;
         };
@@ -4355,6 +4361,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
          *     for one number at a time and left out of a whole sheet.
          */
+        Result_SideLift_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["SideLift"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
         Result_SpeedometerState_: {
             /** Doubt */
             doubt?: {
@@ -4575,6 +4620,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tip"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
+         *     for one number at a time and left out of a whole sheet.
+         */
+        Result_Travel_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Travel"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -4955,7 +5039,6 @@ export interface components {
         /** RollingResults */
         RollingResults: {
             axle_match: components["schemas"]["Result_AxleMatchOut_"];
-            climb: components["schemas"]["Result_Climbing_"];
             crawl: components["schemas"]["Result_Crawl_"];
             distance: components["schemas"]["Result_Distance_"];
             driven_gears: components["schemas"]["Result_DrivenGears_"];
@@ -5145,10 +5228,16 @@ export interface components {
          *
          *     ``places``: ride alone where the travel is not known. ``longer_mm`` is how much longer the line is at ride
          *     than as found: the length to order is the old shaft's with that. ``limit_deg`` is what its joints bend,
-         *     ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
+         *     ``limit_assumed`` where nobody gave it; ``whirl_spare_rpm`` is how far its speed stays below that near which it
+         *     whirls, ``safe_spare_rpm`` below the safe one; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
          *     what stays at full bump between the tube and what is above it.
+         *     ``axle_x_mm`` and ``axle_z_mm`` are the axle's centre as found, about which its pinion turns.
          */
         ShaftLine: {
+            /** Axle X Mm */
+            axle_x_mm: number;
+            /** Axle Z Mm */
+            axle_z_mm: number;
             /**
              * Build
              * @enum {string}
@@ -5171,6 +5260,8 @@ export interface components {
             places: components["schemas"]["ShaftAt"][];
             /** Rpm */
             rpm: number;
+            /** Safe Spare Rpm */
+            safe_spare_rpm: number | null;
             slip: components["schemas"]["Slip"] | null;
             /** Slip Waits */
             slip_waits: string | null;
@@ -5179,6 +5270,8 @@ export interface components {
             /** Steepest Deg */
             steepest_deg: number;
             whirl: components["schemas"]["ShaftSpeedOut"] | null;
+            /** Whirl Spare Rpm */
+            whirl_spare_rpm: number | null;
         };
         /** ShaftOut */
         ShaftOut: {
@@ -5545,6 +5638,16 @@ export interface components {
             /** Rows */
             rows: components["schemas"]["FieldPair"][];
             swap: components["schemas"]["Draft"] | null;
+        };
+        /**
+         * SideLift
+         * @description Suspension lift of each side of an axle: what is done to one side lifts that side.
+         */
+        SideLift: {
+            /** Left Mm */
+            left_mm: number;
+            /** Right Mm */
+            right_mm: number;
         };
         /**
          * Size
@@ -5936,10 +6039,13 @@ export interface components {
             angles: components["schemas"]["Result_StanceOut_"];
             bar: components["schemas"]["Result_Bar_"];
             caster: components["schemas"]["Result_CasterHere_"];
+            climb: components["schemas"]["Result_Climbing_"];
             flex: components["schemas"]["Result_Flex_"];
             front_corner: components["schemas"]["Result_Corner_"];
             front_lines: components["schemas"]["Result_tuple_Line__________"];
             front_shock: components["schemas"]["Result_Shock_"];
+            front_sides: components["schemas"]["Result_SideLift_"];
+            front_travel: components["schemas"]["Result_Travel_"];
             half_shafts: components["schemas"]["Result_HalfShafts_"];
             height: components["schemas"]["Result_Height_"];
             lift: components["schemas"]["Result_LiftStackOut_"];
@@ -5948,6 +6054,8 @@ export interface components {
             rear_corner: components["schemas"]["Result_Corner_"];
             rear_lines: components["schemas"]["Result_tuple_Line__________"];
             rear_shock: components["schemas"]["Result_Shock_"];
+            rear_sides: components["schemas"]["Result_SideLift_"];
+            rear_travel: components["schemas"]["Result_Travel_"];
             room: components["schemas"]["Result_tuple_GapRoom__________"];
             tip: components["schemas"]["Result_Tip_"];
             under_differentials_mm: components["schemas"]["Result_float_"];
@@ -6298,12 +6406,19 @@ export interface components {
         /**
          * Travel
          * @description Wheel travel from the ride height at a stage: up to the stop, and down.
+         *
+         *     ``droop_left_mm`` is the droop where it may be below 0: the lift has used up more than there is.
+         *     ``past_old_droop_mm``: how far full droop is below that as found, seen from the frame.
          */
         Travel: {
             /** Bump Mm */
             bump_mm: number;
+            /** Droop Left Mm */
+            droop_left_mm: number;
             /** Droop Mm */
             droop_mm: number;
+            /** Past Old Droop Mm */
+            past_old_droop_mm: number;
         };
         /**
          * Tried

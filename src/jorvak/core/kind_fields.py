@@ -1,12 +1,13 @@
 """What the fields of many kinds of change have in common."""
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
-from jorvak.core.catalogue import POSITIONS, TWINS
+from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import POSITIONS, TWINS, spec_of, usual_doubt
 from jorvak.core.rig import Figure, Figures, Known
 
 MADE_MM = 0.5
@@ -49,15 +50,40 @@ def added(before: Figures, path: str, by: float, off: float | None = None) -> Fi
     ``off``: how far what is added may be off, where a part is made more closely than a sheet's lengths are.
     """
     noted = before.get(path)
-    doubt = noted.doubt if noted else None
-    if off is not None:
-        doubt = math.hypot(doubt or 0.0, off)
-    # What nobody has measured is not known any better by what is added to it.
-    known: Known = "assumed" if noted is not None and noted.known == "assumed" else "plate"
     if noted is None:
-        return Figure(by, known, doubt)
+        return Figure(by, "plate", off)
+    # What nobody has measured is not known any better by what is added to it.
+    known: Known = "assumed" if noted.known == "assumed" else "plate"
+    spec = spec_of(path)
+    was_off = usual_doubt(spec, noted.value, noted.known) if noted.doubt is None else noted.doubt
+    doubt = math.hypot(was_off, usual_doubt(spec, by, "plate") if off is None else off)
     # What was taken as the vehicle stood on a day is still that, and so much more.
     return Figure(noted.value + by, known, doubt, noted.noted_on if noted.taken else None, taken=noted.taken)
+
+
+def springs_of(figures: Figures, end: End) -> str | None:
+    """How an axle is sprung; None where nobody has noted it."""
+    noted = figures.get(f"{end}_suspension.spring")
+    return None if noted is None else str(noted.value)
+
+
+WOULD_DO = {
+    "leaf": "blocks at the rear, longer shackles, or re-arched leaves (lift … by arch) raise it",
+    "torsion bar": "turned bars raise it (lift … by torsion-bar)",
+    "coil": "coil spacers or longer springs raise it",
+    "strut": "strut spacers or longer springs raise it",
+}
+
+
+def only_with(what: str, figures: Figures, ends: Iterable[End], *springs: str) -> None:
+    """Raises Refused where an axle is not sprung by one of ``springs``, with what would do there."""
+    for end in ends:
+        has = springs_of(figures, end)
+        if has is not None and has not in springs:
+            raise Refused("fields.axle", f"{what}; the {end} axle has {SPRUNG[has]}: {WOULD_DO[has]}.")
+
+
+SPRUNG = {"leaf": "leaf springs", "torsion bar": "torsion bars", "coil": "coil springs", "strut": "struts"}
 
 
 def on_sides(side: Side) -> str:
@@ -65,9 +91,17 @@ def on_sides(side: Side) -> str:
     return "" if side == "both" else f", {side} only"
 
 
-def by_sides(axle: End, side: Side, effect: dict[str, Figure | None]) -> dict[str, Figure | None]:
-    """``effect``, and that the sides of the axle are not alike any more where it is one side's."""
-    return effect if side == "both" else {**effect, f"{axle}_suspension.sides": plate("unlike")}
+def thicker(before: Figures, axle: End, what: str, by_mm: float, side: Side) -> dict[str, Figure | None]:
+    """What stands between axle and frame made thicker: on one side alone it raises the middle by half, and that side."""
+    path = f"{axle}_suspension.{what}_mm"
+    if side == "both":
+        return {path: added(before, path, by_mm, MADE_MM)}
+    more = f"{axle}_suspension.{what}_left_more_mm"
+    return {
+        path: added(before, path, by_mm / 2, MADE_MM / 2),
+        more: added(before, more, by_mm if side == "left" else -by_mm, MADE_MM),
+        f"{axle}_suspension.sides": plate("unlike"),
+    }
 
 
 def set_where_given(fields: Mapping[str, float | str | None]) -> dict[str, Figure | None]:

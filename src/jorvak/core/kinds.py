@@ -27,6 +27,10 @@ def _nothing_aboard(fields: Any, change: Change) -> tuple["Mass", ...]:
     return ()
 
 
+def _fits(fields: Any, figures: Figures) -> None:
+    return None
+
+
 def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
     return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm, change.mass_z_mm),)
 
@@ -47,7 +51,8 @@ class Kind(Generic[F]):
     ``effect`` gives the figures it sets on a rig by path (None removes one: a measured roll-out does not
     outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where, ``aboard`` what
     is in it when the vehicle is laden.
-    ``read`` makes its fields from the words after the kind's
+    ``fits`` raises Refused, with what would do, where a rig of those figures has no place for it. ``read`` makes
+    its fields from the words after the kind's
     own in the line and raises Refused; without one they are read by the fields' keys. Findings that only
     this kind raises stand beside it in the ``rules`` of its area.
     """
@@ -62,6 +67,7 @@ class Kind(Generic[F]):
     points: Callable[[F], Mapping[str, Carrier]] = _no_points
     masses: Callable[[F, Change], tuple[Mass, ...]] = _own_mass
     aboard: Callable[[F, Change], tuple[Mass, ...]] = _nothing_aboard
+    fits: Callable[[F, Figures], None] = _fits
     read: Callable[[str, Rig], F] | None = None
 
 
@@ -108,6 +114,11 @@ def draft(kind: str, fields: Mapping[str, Any] | Frozen) -> Draft:
     return Draft(
         kind=kind, fields=good.model_dump(mode="json", exclude_none=True), title=kind_of(kind).title(good)
     )
+
+
+def check_fits(kind: str, fields: Mapping[str, Any], figures: Figures) -> None:
+    """Raises Refused on ``fields`` where a rig of those figures has no place for such a change."""
+    kind_of(kind).fits(fields_of(kind, fields), figures)
 
 
 def own_fields(change: Change) -> Any:

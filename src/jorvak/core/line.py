@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked
-from jorvak.core.kinds import Draft, Kind, draft, kinds
+from jorvak.core.kinds import Draft, Kind, check_fits, draft, kinds
 from jorvak.core.quantities import METRIC, Preset, Unreadable, read
 from jorvak.core.rig import Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
@@ -34,6 +34,10 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
     kind, of_kind = _kind_named(words)
     if kind is not None:
         made = draft(kind.name, kind.read(of_kind, rig)) if kind.read else read_words(kind, of_kind, preset)
+        try:
+            check_fits(made.kind, made.fields, rig.figures)
+        except Refused as refused:
+            raise Refused("line", refused.message) from None
         return Typed(means="change", draft=made, title=made.title)
     for spec in catalogue().values():
         if spec.word is not None and first.lower() == spec.word:

@@ -125,6 +125,9 @@ class Gap(Record):
 
     name: Name
     axle: Literal["front", "rear"] = "front"
+    carried_by: Literal["frame", "body"] | None = Field(
+        None, description="a body lift raises what is on the body"
+    )
 
 
 Corner = Annotated[

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import NotNegative, Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.kinds import draft, kind_of, title_of
+from jorvak.core.kinds import check_fits, draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
@@ -131,6 +131,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         wanted = draft(body.kind, fields)
     else:
         raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
+    check_fits(wanted.kind, wanted.fields, record.rig.figures)
     before = steps_before(record.rig, query.at_stage)
     after = record.rig.changes[before - 1].id if before else None
     _known_option(record.rig, body.option)
@@ -168,6 +169,7 @@ def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
     if body.typed is not None:
         kind = kind_of(change.kind)
         new["fields"] = draft(change.kind, read_fields(kind, body.typed, query.preset)).fields
+        check_fits(change.kind, new["fields"], rigs().read(path.rig_id, query.person).rig.figures)
     if "option" in new:
         _known_option(rigs().read(path.rig_id, query.person).rig, body.option)
     if new.get("state") == "fitted":

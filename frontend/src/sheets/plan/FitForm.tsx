@@ -23,12 +23,14 @@ export function FitForm({ change, done }: { change: ChangeLine; done: () => void
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!said.on) return setProblem({ field: "on", message: "On which day?" });
+    // What was noted since is asked before, and never passed over because the question was still on its way.
+    if (!since.asked && (await since.ask()).length > 0) return;
     const refusal = await put({
       do: "fit",
       change: change.id,
       version: change.version,
       ...said,
-      measured_with: since.asked ? withIt : null,
+      measured_with: withIt,
     });
     if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });
     else done();
@@ -112,7 +114,7 @@ function NotedLine({ path }: { path: string }) {
 function useNotedSince(change: number, on: string) {
   const { sheet } = useBench();
   const enabled = on !== "" && on < sheet.today;
-  const { data, error } = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ["noted since", sheet.id, sheet.revision, change, on],
     queryFn: () =>
       answered(
@@ -122,5 +124,10 @@ function useNotedSince(change: number, on: string) {
       ),
     enabled,
   });
-  return { paths: (enabled && data?.paths) || [], asked: enabled && data !== undefined, error };
+  return {
+    paths: (enabled && data?.paths) || [],
+    asked: !enabled || data !== undefined,
+    ask: async () => (await refetch()).data?.paths ?? [],
+    error,
+  };
 }

@@ -12,7 +12,12 @@ const AXES = [
   { key: "y_mm", label: "outboard of it", example: "95" },
   { key: "z_mm", label: "above it", example: "88" },
 ] as const;
-const NOTHING = { name: "", axle: "front", x_mm: "", y_mm: "", z_mm: "" };
+const CARRIERS = [
+  { value: "body", text: "on the body" },
+  { value: "frame", text: "on the frame" },
+] as const;
+type Carrier = (typeof CARRIERS)[number]["value"];
+const NOTHING = { name: "", axle: "front", carried_by: "" as Carrier | "", x_mm: "", y_mm: "", z_mm: "" };
 
 export function Gaps() {
   const { sheet, put, write } = useBench();
@@ -21,14 +26,14 @@ export function Gaps() {
   const unit = write(0, "x_mm").unit;
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const { name, axle, ...typed } = said;
+    const { name, axle, carried_by, ...typed } = said;
     if (!name.trim()) return setProblem("What may the tyre touch? For example: liner behind.");
     const refusal = await put({
       do: "record",
       table: "gap",
       id: 0,
       version: null,
-      record: { name: name.trim(), axle },
+      record: { name: name.trim(), axle, carried_by: carried_by || null },
       typed,
     });
     setProblem(refusal?.stale ? `There is a place “${name}” already.` : refusal?.message);
@@ -56,6 +61,24 @@ export function Gaps() {
             <tr key={id} className="border-b border-hair">
               <td>{gap.name}</td>
               <td className="text-quiet">{gap.axle}</td>
+              <td>
+                <Choice
+                  bare
+                  label={`What carries ${gap.name}`}
+                  value={gap.carried_by ?? ""}
+                  none="on body or frame?"
+                  of={CARRIERS}
+                  choose={(carried_by) =>
+                    void put({
+                      do: "record",
+                      table: "gap",
+                      id,
+                      version,
+                      record: { ...gap, carried_by: carried_by || null },
+                    })
+                  }
+                />
+              </td>
               {AXES.map(({ key, label }) => {
                 const path = `gaps.${gap.name}.${key}`;
                 const figure = sheet.figures[path];
@@ -98,6 +121,13 @@ export function Gaps() {
             value={said.axle}
             of={["front", "rear"]}
             choose={(axle) => setSaid({ ...said, axle })}
+          />
+          <Choice
+            label="carried"
+            value={said.carried_by}
+            none="by body or frame?"
+            of={CARRIERS}
+            choose={(carried_by) => setSaid({ ...said, carried_by })}
           />
           {AXES.map(({ key, label, example }) => field(key, `${label}, ${unit}`, example))}
           <button className="btn">add the place</button>

@@ -85,7 +85,7 @@ function Holding() {
 
 function Climbing() {
   const { sheet, preview, write } = useBench();
-  const result = (preview?.here ?? sheet.here).results.rolling.climb;
+  const result = (preview?.here ?? sheet.here).results.stance.climb;
   const climb = result.value;
   const off = result.doubt?.["calculated.climb_deg"];
   return (

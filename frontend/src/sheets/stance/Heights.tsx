@@ -135,7 +135,20 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
           ))}
         </svg>
       </div>
+      <Sides of={stance[`${end}_sides`].value} />
     </section>
+  );
+}
+
+/** What one side is lifted by where it is not what the other is. */
+function Sides({ of: sides }: { of: Stance["front_sides"]["value"] | undefined }) {
+  const { write } = useBench();
+  if (!sides || Math.abs(sides.left_mm - sides.right_mm) < 0.5) return null;
+  const said = (mm: number) => `${mm > 0.5 ? "+" : ""}${Object.values(write(mm, "lift_mm")).join(" ")}`;
+  return (
+    <p className="cond text-oxide">
+      left {said(sides.left_mm)}, right {said(sides.right_mm)}: the middle is what stands above
+    </p>
   );
 }
 

@@ -159,8 +159,9 @@ function CasterAgainstPinion({ stance }: { stance: Stance }) {
           {degrees(-state.rotation_deg)}
         </Row>
         {Math.abs(state.gained_deg) > 0.01 && (
-          <Row label="arms give back" path="steering.caster_deg">
-            +{degrees(state.gained_deg)}
+          <Row label="arms, wedges and shackles turn it by" path="steering.caster_gained_deg">
+            {state.gained_deg > 0 ? "+" : ""}
+            {degrees(state.gained_deg)}
           </Row>
         )}
         <Row

@@ -79,6 +79,15 @@ def _body() -> Iterator[FigureSpec]:
     for end in ENDS:
         yield one(f"body.{end}_cover_mm", f"cover beyond the {end} tyre", "22", -300, 300,
                   f"{ON_ITS_WHEELS} Plumb line from the fender's lip: how far it hangs outside the tyre.")  # fmt: skip
+    yield one(
+        "body.body_share_pct",
+        "body's share of what the springs carry",
+        "50",
+        5,
+        95,
+        typical=50.0,
+        typical_off=15.0,
+    )
     yield one("body.drag_area_m2", "drag coefficient times frontal area", "1.2", 0.2, 8, typical=1.2)
     yield one("body.cg_height_mm", "centre of gravity, height", "742", 100, 2500,
               "Two scales under the front wheels, rear axle raised on stands, suspension locked: two readings.")  # fmt: skip
@@ -97,6 +106,7 @@ def _engine_and_boxes() -> Iterator[FigureSpec]:
     yield choice("engine.aspiration", "aspiration", ("natural", "turbo"))
     yield one("gearbox.gears", "gearbox, first to top", "4.08 2.29 1.47 1.00 0.82", 0.3, 20, word="gearbox",
               shape="ratios")  # fmt: skip
+    yield one("gearbox.length_mm", "gearbox, face to face", "610", 100, 2000, _BENCH)
     yield one("gearbox.reverse_ratio", "reverse", "3.97", 0.5, 20)
     yield choice("transfer.drive", "four-wheel drive", ("part-time", "full-time", "two-wheel"), "drive")
     yield one("transfer.high_ratio", "transfer case, high", "1.00", 0.3, 5, typical=1.0)
@@ -126,6 +136,9 @@ def _axle(end: str) -> Iterator[FigureSpec]:
     )
     yield one(f"{end}_hub.stud_engaged_mm", f"{end} studs, thread engaged", "18", 0, 60,
               "Count the turns of a nut from first bite to tight, times the pitch.")  # fmt: skip
+    yield one(
+        f"{axle}.pinion_up_deg", f"{end} pinion turned up by wedges, links or perches", "2", -45, 45, _LEVEL
+    )
     yield choice(f"{axle}.differential_side", f"{end} differential side", ("left", "centre", "right"))
     yield choice(
         f"{axle}.differential", f"{end} differential", ("open", "limited-slip", "selectable", "locked")
@@ -140,6 +153,12 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.rate_n_per_mm", f"{end} spring rate", "34", 1, 1000)
     yield one(f"{at}.solid_length_mm", f"{end} spring, coils closed", "165", 20, 1500, _BENCH)
     yield one(f"{at}.leaf_length_mm", f"{end} leaf, eye to eye", "1200", 300, 3000, _BENCH)
+    yield choice(
+        f"{at}.shackle_at",
+        f"{end} leaf springs, where the shackle is",
+        ("behind the axle", "ahead of the axle"),
+    )
+    yield choice(f"{at}.droop_stop", f"{end} droop, what ends it", ("stop", "shock"))
     yield one(f"{at}.motion_ratio", f"{end} motion ratio, spring over wheel", "0.62", 0.1, 2, typical=1.0,
               how="Jack one wheel 50 mm, measure how far the spring moves, divide.")  # fmt: skip
     yield one(f"{at}.added_corner_kg", f"load on each {end} corner that its springs are chosen for, more than as found", "46",
@@ -154,6 +173,28 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
         yield one(f"{at}.{line}_spare_mm", f"{end} {label} spare at full droop", "30", -500, 1000, _STAND)
     for what, label in _LIFTS.items():
         yield one(f"{at}.{what}_mm", f"{end} {label}", "30", -500, 500, _BENCH)
+    for what, label in _SIDED.items():
+        yield one(
+            f"{at}.{what}_left_more_mm", f"{end} {label}, left thicker than right by", "20", -500, 500, _BENCH
+        )
+    for side in ("left", "right"):
+        yield one(
+            f"{at}.{side}_free_length_mm",
+            f"{end} {side} spring of its own, free length",
+            "415",
+            50,
+            2000,
+            _BENCH,
+        )
+        yield one(f"{at}.{side}_rate_n_per_mm", f"{end} {side} spring of its own, rate", "34", 1, 1000)
+        yield one(
+            f"{at}.{side}_solid_length_mm",
+            f"{end} {side} spring of its own, coils closed",
+            "165",
+            20,
+            1500,
+            _BENCH,
+        )
     yield one(f"{at}.strap_mm", f"{end} droop limited by a strap or stop by", "6", 0, 500, _STAND)
     yield choice(f"{at}.sides", f"{end} sides, how they are sprung", ("alike", "unlike"))
     yield choice(f"{at}.spring_retained", f"{end} springs held in their seats", ("no", "yes"))
@@ -196,9 +237,12 @@ _LIFTS = {
     "bump_stop": "bump stop longer by",
 }
 
+_SIDED = {"spacer": "coil spacer", "strut_spacer": "strut spacer", "block": "block at the leaf"}
+
 
 def _steering() -> Iterator[FigureSpec]:
     yield one("steering.caster_deg", "caster", "3.4", -10, 20, _LEVEL, typical=3.0, typical_off=2.0)
+    yield one("steering.caster_gained_deg", "caster gained by arms or brackets", "2", -20, 20, _LEVEL)
     yield one("steering.caster_low_deg", "caster, lower limit", "2.0", -10, 20, kind="limit")
     yield one(
         "steering.kpi_deg", "steering-axis inclination", "12", 0, 25, _LEVEL, typical=11.0, typical_off=4.0
@@ -215,6 +259,9 @@ def _steering() -> Iterator[FigureSpec]:
     yield one("steering.track_bar_mm", "track bar, length", "860", 200, 2000, _TAPE)
     yield one("steering.track_bar_drop_mm", "track bar, drop", "62", -500, 800, _TAPE)
     yield choice("steering.track_bar", "track bar", ("fixed", "adjustable", "raised bracket"))
+    yield one(
+        "steering.track_bar_raised_mm", "track bar, its bracket at the axle raised by", "40", -200, 300, _TAPE
+    )
     yield one("steering.drag_link_mm", "drag link, length", "860", 200, 2000, _TAPE)
     yield one("steering.drag_link_drop_mm", "drag link, drop", "62", -500, 800, _TAPE)
 
@@ -336,6 +383,9 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
         150,
         "Stamped behind a spoke; or straight edge and depth.",
         kind="limit",
+    )
+    yield one(
+        f"{wheel}.section_rim_in", f"rim on which the section counts, {place}", "7.5", 3, 20, kind="limit"
     )
     yield one(f"{wheel}.rim_from_in", f"tyre's narrowest rim, {place}", "7.5", 3, 20, kind="limit")
     yield one(f"{wheel}.rim_to_in", f"tyre's widest rim, {place}", "9.5", 3, 20, kind="limit")

@@ -24,13 +24,16 @@ from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft
 from jorvak.core.record import record
 from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.results import End, circumference_mm, static_radius_mm
-from jorvak.core.stance.linkage import arms_turned_deg
-from jorvak.core.stance.results import axle_lift, strut_lowered_mm
+from jorvak.core.stance.linkage import arms_turned_deg, nose_up_by_parts_deg
+from jorvak.core.stance.results import axle_lift
+from jorvak.core.stance.suspension import travel
 
 Place = Literal["bump", "ride", "droop"]
 PLACES: tuple[Place, ...] = ("bump", "ride", "droop")
 SINGLE_LIMIT_DEG, DOUBLE_LIMIT_DEG = 15.0, 20.0
 """What joints bend at most where nobody gave it: assumed."""
+WHIRLS_AT = 0.9
+"""Beyond so much of the critical speed nobody drives a shaft."""
 
 
 # Not frozen: made some thousand times an edit, and a frozen one takes three times as long.
@@ -76,11 +79,15 @@ class ShaftLine:
 
     ``places``: ride alone where the travel is not known. ``longer_mm`` is how much longer the line is at ride
     than as found: the length to order is the old shaft's with that. ``limit_deg`` is what its joints bend,
-    ``limit_assumed`` where nobody gave it; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
+    ``limit_assumed`` where nobody gave it; ``whirl_spare_rpm`` is how far its speed stays below that near which it
+    whirls, ``safe_spare_rpm`` below the safe one; ``steepest_deg`` what they are asked to, anywhere. ``gap_left_mm`` is
     what stays at full bump between the tube and what is above it.
+    ``axle_x_mm`` and ``axle_z_mm`` are the axle's centre as found, about which its pinion turns.
     """
 
     end: End
+    axle_x_mm: float
+    axle_z_mm: float
     build: Literal["single", "double"]
     speed_kmh: float
     rpm: float
@@ -92,11 +99,18 @@ class ShaftLine:
     slip: Slip | None
     slip_waits: str | None
     whirl: ShaftSpeedOut | None
+    whirl_spare_rpm: float | None
+    safe_spare_rpm: float | None
     gap_left_mm: float | None
 
     @property
     def ride(self) -> ShaftAt:
         return next(at for at in self.places if at.place == "ride")
+
+    def turned(self, nose_up_deg: float) -> Joint:
+        """The pinion's joint at ride with its axle turned so much further."""
+        at = self.ride
+        return turned_about(at.pinion, self.axle_x_mm, self.axle_z_mm + at.axle_up_mm, nose_up_deg)
 
 
 @record(frozen=True)
@@ -106,6 +120,7 @@ class Geometry:
     drive: Joint
     pinion: Joint
     turned_deg: float
+    axle_x_mm: float
     axle_z_mm: float
     rpm: float
     build: Literal["single", "double"]
@@ -133,18 +148,23 @@ class Geometry:
 
     @cached_property
     def _turned(self) -> Joint:
-        """The pinion's joint where the axle stood as found, turned about it, which only the front one is."""
-        if self.turned_deg == 0:
-            return self.pinion
-        turn = math.radians(self.turned_deg)
-        x, z = self.pinion.x_mm, self.pinion.z_mm - self.axle_z_mm
-        return Joint(
-            x_mm=x * math.cos(turn) + z * math.sin(turn),
-            y_mm=self.pinion.y_mm,
-            z_mm=self.axle_z_mm - x * math.sin(turn) + z * math.cos(turn),
-            side_deg=self.pinion.side_deg + self.turned_deg,
-            plan_deg=self.pinion.plan_deg,
-        )
+        """The pinion's joint where the axle stood as found, turned about it."""
+        return turned_about(self.pinion, self.axle_x_mm, self.axle_z_mm, self.turned_deg)
+
+
+def turned_about(joint: Joint, axle_x_mm: float, axle_z_mm: float, nose_up_deg: float) -> Joint:
+    """A joint that turns with its axle, nose up: its centre about the axle's, its own part with it."""
+    if nose_up_deg == 0:
+        return joint
+    turn = math.radians(nose_up_deg)
+    x, z = joint.x_mm - axle_x_mm, joint.z_mm - axle_z_mm
+    return Joint(
+        x_mm=axle_x_mm + x * math.cos(turn) + z * math.sin(turn),
+        y_mm=joint.y_mm,
+        z_mm=axle_z_mm - x * math.sin(turn) + z * math.cos(turn),
+        side_deg=joint.side_deg + nose_up_deg,
+        plan_deg=joint.plan_deg,
+    )
 
 
 def shaft_line(ask: Ask, end: End) -> ShaftLine:
@@ -158,8 +178,11 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
     ride = next(at for at in places if at.place == "ride")
     slip, slip_waits = _slip(ask, end, here, ups, ride.calculated.length_mm - found_length)
     limit = ask.maybe(f"{end}_shaft.joint_limit_deg")
+    whirl = _whirl(ask, end, ride.calculated.length_mm, speed)
     return ShaftLine(
         end=end,
+        axle_x_mm=here.axle_x_mm,
+        axle_z_mm=here.axle_z_mm,
         build=build,
         speed_kmh=speed,
         rpm=here.rpm,
@@ -170,7 +193,9 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
         limit_assumed=limit is None,
         slip=slip,
         slip_waits=slip_waits,
-        whirl=_whirl(ask, end, ride.calculated.length_mm, speed),
+        whirl=whirl,
+        whirl_spare_rpm=None if whirl is None else WHIRLS_AT * whirl.critical_rpm - here.rpm,
+        safe_spare_rpm=None if whirl is None else whirl.safe_rpm - here.rpm,
         gap_left_mm=_gap_left(ask, end, here, ups),
     )
 
@@ -205,12 +230,13 @@ def geometry(ask: Ask, end: End) -> Geometry:
 
     def made(inner: Ask) -> Geometry:
         drive = _joint(inner, end, "drive")
-        moved = case_moved_mm(inner, end)
+        moved, turned = case_moved_mm(inner, end), turned_deg(inner, end)
         turns = shaft_rpm(_fastest_kmh(inner), circumference_mm(inner, end), inner.need(f"{end}_axle.ratio"))
         return Geometry(
             drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
             pinion=_joint(inner, end, "pinion"),
-            turned_deg=turned_deg(inner, end),
+            turned_deg=turned,
+            axle_x_mm=inner.need("body.wheelbase_mm") if end == "rear" else 0.0,
             axle_z_mm=static_radius_mm(inner, end, as_found=True),
             rpm=turns,
             build=_build(inner, end),
@@ -247,8 +273,12 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
 
 
 def case_moved_mm(ask: Ask, end: End) -> float:
-    """How far back another case, or an adapter ahead of it, has put the output."""
-    path = f"transfer.{end}_output_mm"
+    """How far back another gearbox or case, or an adapter ahead of it, has put the output. Raises Missing."""
+    return sum(_longer(ask, path) for path in ("gearbox.length_mm", f"transfer.{end}_output_mm"))
+
+
+def _longer(ask: Ask, path: str) -> float:
+    """What another part is longer by; unknown until both lengths are."""
     if not ask.is_set(path):
         return 0.0
     found = ask.need(path, as_found=True)
@@ -256,13 +286,14 @@ def case_moved_mm(ask: Ask, end: End) -> float:
 
 
 def turned_deg(ask: Ask, end: End) -> float:
-    """By how much the axle's pinion falls further towards the rear than as found.
+    """By how much the axle has turned nose up against the frame, so that its pinion falls further towards the rear.
 
-    A front pinion that goes up by p changes by −p: arms that steepen turn it up, caster gained turns it down.
+    Arms that steepen turn a front one nose down; other arms, wedges, links and shackles turn either. Raises Missing.
     """
-    if end == "rear" or hangs_on_frame(ask, end):
+    if hangs_on_frame(ask, end):
         return 0.0
-    return ask.more("steering.caster_deg") - (arms_turned_deg(ask) or 0.0)
+    by_arms = arms_turned_deg(ask) if end == "front" else None
+    return nose_up_by_parts_deg(ask, end) - (by_arms or 0.0)
 
 
 def _travel(ask: Ask, end: End) -> dict[Place, float]:
@@ -270,17 +301,10 @@ def _travel(ask: Ask, end: End) -> dict[Place, float]:
     if hangs_on_frame(ask, end):
         return dict.fromkeys(PLACES, 0.0)
     lift = axle_lift(ask, end).suspension_lift_mm
-    at = f"{end}_suspension"
-    bump, droop = ask.maybe(f"{at}.bump_mm"), ask.maybe(f"{at}.droop_mm")
-    if bump is None or droop is None:
+    if not all(ask.is_noted(f"{end}_suspension.{way}_mm") for way in ("bump", "droop")):
         return {"ride": -lift}
-    # Stops stay where they are; only a spacer that lowers a whole strut takes both with it.
-    lowered = strut_lowered_mm(ask, end)
-    return {
-        "bump": max(bump - lowered, -lift),
-        "ride": -lift,
-        "droop": min(-droop - lowered, -lift),
-    }
+    goes = travel(ask, end)
+    return {"bump": goes.bump_mm - lift, "ride": -lift, "droop": -goes.droop_mm - lift}
 
 
 def _slip(

@@ -8,7 +8,7 @@ from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftOut, r
 from jorvak.core.driveline.shafts import Joint, ShaftLine, shaft_line
 from jorvak.core.record import record
 from jorvak.core.results import Result, work_out
-from jorvak.core.rig import Figure, Figures, Frozen
+from jorvak.core.rig import Change, Figure, Frozen
 from jorvak.core.rolling.results import End
 from jorvak.core.stages import Moment
 
@@ -64,7 +64,7 @@ class Tried:
 
 def try_out(here: Moment, end: End, trial: Trial) -> Tried:
     """The shaft at a moment with ``trial`` on top of it, every figure taken at its word."""
-    tried = replace(here, here=_with(here.here, end, trial), with_doubt=False, parts={})
+    tried = _with(here, end, trial)
     result = work_out(tried, lambda ask: shaft_line(ask, end))
     if result.value is None:
         return Tried(result, None, ())
@@ -76,20 +76,30 @@ def try_out(here: Moment, end: End, trial: Trial) -> Tried:
 def _option(line: ShaftLine, end: End, build: Literal["single", "double"]) -> BuildOption:
     sign = 1.0 if end == "rear" else -1.0
     drive, pinion = line.ride.drive, line.ride.pinion
-    falls_deg = math.degrees(math.atan2(drive.z_mm - pinion.z_mm, pinion.x_mm - drive.x_mm))
-    if end == "front":
-        falls_deg = math.degrees(math.atan2(pinion.z_mm - drive.z_mm, drive.x_mm - pinion.x_mm))
-    wanted_deg = drive.side_deg if build == "single" else falls_deg
-    turned = replace(pinion, side_deg=wanted_deg)
+    turned = pinion
+    # The joint moves as its housing turns: what it then points at is looked for again.
+    for _ in range(ROUNDS):
+        wanted_deg = drive.side_deg if build == "single" else _points_deg(drive, turned, end)
+        turned = line.turned(wanted_deg - pinion.side_deg)
     as_it_lies, then = (runs(drive, each, line.rpm, build) for each in (pinion, turned))
     return BuildOption(
         build,
         as_it_lies,
         region_of(build, as_it_lies),
-        sign * (wanted_deg - pinion.side_deg),
+        sign * (turned.side_deg - pinion.side_deg),
         then,
         region_of(build, then),
     )
+
+
+ROUNDS = 4
+
+
+def _points_deg(drive: Joint, pinion: Joint, end: End) -> float:
+    """The slope of the line from the pinion's joint to the case's, as the pinion's axis would lie along it."""
+    if end == "front":
+        return math.degrees(math.atan2(pinion.z_mm - drive.z_mm, drive.x_mm - pinion.x_mm))
+    return math.degrees(math.atan2(drive.z_mm - pinion.z_mm, pinion.x_mm - drive.x_mm))
 
 
 def region_of(build: str, ran: ShaftOut) -> Region:
@@ -99,37 +109,40 @@ def region_of(build: str, ran: ShaftOut) -> Region:
     return 1 if build == "single" and ran.residual_rad_s2 > SMOOTH_RAD_S2 else 0
 
 
-def _with(figures: Figures, end: End, trial: Trial) -> dict[str, Figure]:
-    here = dict(figures)
-    turned = trial.pinion_up_deg if end == "rear" else -trial.pinion_up_deg
+def _with(here: Moment, end: End, trial: Trial) -> Moment:
+    """The moment as the trial's changes would make it."""
+    figures = dict(here.here)
+    turned = f"{end}_axle.pinion_up_deg"
     moves = {
-        f"{end}_shaft.pinion_side_deg": turned,
         f"{end}_shaft.drive_z_mm": -trial.case_down_mm,
         f"{end}_shaft.engaged_mm": trial.longer_mm,
         f"{end}_shaft.collapse_mm": -trial.longer_mm,
     }
     for path, by in moves.items():
-        if by and path in here:
-            here[path] = replace(here[path], value=here[path].value + by)
+        if by and path in figures:
+            figures[path] = replace(figures[path], value=figures[path].value + by)
+    if trial.pinion_up_deg:
+        before = figures[turned].value if turned in figures else 0.0
+        figures[turned] = Figure(before + trial.pinion_up_deg, "assumed")
     if trial.build is not None:
-        here[f"{end}_shaft.build"] = Figure(trial.build, "assumed")
-    return here
+        figures[f"{end}_shaft.build"] = Figure(trial.build, "assumed")
+    set_by = {turned: TRIED, **here.set_by}
+    return replace(here, here=figures, set_by=set_by, with_doubt=False, parts={}, known=None)
+
+
+TRIED = Change(kind="pinion", fields={})
+"""Stands for the change that a trial would be."""
 
 
 def _field(line: ShaftLine, end: End, trial: Trial) -> RunField:
     sign = 1.0 if end == "rear" else -1.0
-    drive, pinion = line.ride.drive, line.ride.pinion
+    drive = line.ride.drive
     rows = []
     for drop in DROPS_MM:
         lowered = replace(drive, z_mm=drive.z_mm + trial.case_down_mm - drop)
         rows.append(
             tuple(
-                _region(
-                    line,
-                    lowered,
-                    replace(pinion, side_deg=pinion.side_deg + sign * (turn - trial.pinion_up_deg)),
-                )
-                for turn in TURNS_DEG
+                _region(line, lowered, line.turned(sign * (turn - trial.pinion_up_deg))) for turn in TURNS_DEG
             )
         )
     return RunField(TURNS_DEG, DROPS_MM, tuple(rows))

@@ -7,7 +7,7 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, results_by_name
 from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
-from jorvak.core.rolling.pulling import Climbing, GradeHolding, climbing, grade_holding
+from jorvak.core.rolling.pulling import GradeHolding, grade_holding
 from jorvak.core.rolling.results import (
     Crawl,
     GearTable,
@@ -42,7 +42,6 @@ class RollingResults:
     taller: Result[Taller]
     regearing: Result[Regearing]
     grade: Result[GradeHolding]
-    climb: Result[Climbing]
     speedometer: Result[SpeedometerState]
     driven_gears: Result[DrivenGears]
     distance: Result[Distance]
@@ -62,7 +61,6 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
     "taller": taller,
     "regearing": regearing,
     "grade": grade_holding,
-    "climb": climbing,
     "speedometer": lambda ask: speedometer_state(ask),
     "driven_gears": driven_gears,
     "distance": distance,

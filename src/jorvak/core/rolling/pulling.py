@@ -1,19 +1,16 @@
-"""What the engine does with the gearing: holding a grade in each gear, and climbing in low first."""
+"""What the engine does with the gearing: holding a grade in each gear."""
 
 import math
 
 from jorvak.core.load.masses import standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask
-from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
-from jorvak.core.rolling.gearing import crawl_speed_kmh, engine_rpm
+from jorvak.core.rolling.gearing import engine_rpm
 from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, held, road_load
 from jorvak.core.rolling.results import (
     FALLBACK_CRUISE_KMH,
     circumference_mm,
     driven_end,
-    first_and_reverse,
-    low_ratio,
 )
 
 FALLBACK_GRADE_PCT = 4.0
@@ -38,16 +35,6 @@ class GradeHolding:
     altitude_m: float
     gears: tuple[GearHolds, ...]
     tallest: int | None
-
-
-@record(frozen=True, slots=True)
-class Climbing:
-    """Low first on a slope, and how slowly it walks there."""
-
-    overall_ratio: float
-    backwards: bool
-    calculated: ClimbOut
-    crawl_speed_kmh: float | None
 
 
 def engine_kw_at(
@@ -101,35 +88,3 @@ def grade_holding(ask: Ask) -> GradeHolding:
         gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))
     holding = [index for index, gear in enumerate(gears) if gear.hold.holds]
     return GradeHolding(speed, grade, altitude, tuple(gears), max(holding, default=None))
-
-
-def climbing(ask: Ask) -> Climbing:
-    """How steep in the deeper of low first and low reverse. Raises Missing."""
-    end = driven_end(ask)
-    first, reverse = first_and_reverse(ask)
-    overall = max(first, reverse) * low_ratio(ask) * ask.need(f"{end}_axle.ratio")
-    weighs, circumference = standing(ask), circumference_mm(ask, end)
-    height = ask.maybe("body.cg_height_mm")
-    wheelbase = ask.maybe("body.wheelbase_mm") if height is not None else None
-    tips = {}
-    if wheelbase is not None and height is not None:
-        tips = {
-            "wheelbase_mm": wheelbase,
-            "cg_height_mm": height,
-            "cg_behind_front_mm": wheelbase * weighs.rear_kg / (weighs.front_kg + weighs.rear_kg),
-        }
-    idle = ask.maybe("engine.idle_rpm")
-    return Climbing(
-        overall_ratio=overall,
-        backwards=reverse > first,
-        calculated=climb(
-            ClimbIn.model_validate({
-                "mass_kg": weighs.total_kg,
-                "torque_nm": ask.need("engine.torque_nm"),
-                "overall_ratio": overall,
-                "rolling_radius_mm": circumference / 2 / math.pi,
-                **tips,
-            })
-        ),
-        crawl_speed_kmh=None if idle is None else crawl_speed_kmh(idle, circumference, first * overall / max(first, reverse)),
-    )  # fmt: skip

@@ -135,11 +135,33 @@ def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
 
 
 def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
+    size = ask.size(f"wheels.{end}_left.size", as_found)
+    wider = 0.0 if as_found else section_wider_mm(ask, end)
     return Tyre(
-        size=ask.size(f"wheels.{end}_left.size", as_found),
+        size=size.model_copy(update={"section_width_mm": size.section_width_mm + wider}) if wider else size,
         circumference_mm=circumference_mm(ask, end, as_found),
         static_radius_mm=static_radius_mm(ask, end, as_found),
     )
+
+
+SECTION_PER_RIM = 10.0
+"""A tyre's section grows by about 5 mm for each half inch of rim."""
+UNKNOWN_RIM_OFF_MM = 10.0
+"""What the section may be off by where other wheels came and nobody noted the rims as found: an inch of rim."""
+
+
+def section_wider_mm(ask: Ask, end: End) -> float:
+    """How much wider a tyre stands on the rim that is there than on the one on which its section counts."""
+    place = f"wheels.{end}_left"
+    if not ask.is_set(f"{place}.rim_width_in"):
+        return 0.0
+    rim = ask.maybe(f"{place}.rim_width_in")
+    counts = ask.maybe(f"{place}.section_rim_in")
+    if counts is None and not ask.is_set(f"{place}.section_rim_in"):
+        counts = ask.maybe(f"{place}.rim_width_in", as_found=True)
+    if rim is None or counts is None:
+        return UNKNOWN_RIM_OFF_MM * ask.unit("section on a rim of unknown width")
+    return float((rim - counts) * SECTION_PER_RIM)
 
 
 def circumference_mm(ask: Ask, end: End, as_found: bool = False) -> float:
@@ -170,6 +192,8 @@ def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
         place = f"wheels.{end}_left"
         size = inner.size(f"{place}.size", as_found, ("diameter",))
         radius: float | None = inner.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
+        if radius is not None and not as_found and not inner.is_noted(f"{place}.static_radius_mm"):
+            radius += _sags_otherwise_mm(inner, end)
         if radius is None:
             raise Missing(
                 f"{place}.static_radius_mm",
@@ -178,6 +202,29 @@ def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
         return radius
 
     return ask.part(f"{end} axle above the ground{AS_FOUND if as_found else ''}", stands)
+
+
+def _sags_otherwise_mm(ask: Ask, end: End) -> float:
+    """How much higher the axle at one end stood than the mean of both on tyres of one size: it does on others too.
+
+    What the size says is for neither axle; a heavier one presses its tyres further.
+    """
+    paths = [f"wheels.{each}_left" for each in ENDS]
+    if not ask.is_set(f"wheels.{end}_left.size"):
+        return 0.0
+    alike = all(
+        ask.maybe(f"{paths[0]}.size", found) == ask.maybe(f"{paths[1]}.size", found)
+        for found in (True, False)
+    )
+    front, rear = (ask.maybe(f"{path}.static_radius_mm", as_found=True) for path in paths)
+    if (
+        not alike
+        or front is None
+        or rear is None
+        or any(ask.is_noted(f"{p}.static_radius_mm") for p in paths)
+    ):
+        return 0.0
+    return float(front - rear) / 2 * (1 if end == "front" else -1)
 
 
 def driven_end(ask: Ask) -> End:

@@ -7,6 +7,7 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, results_by_name
 from jorvak.core.stages import Moment
 from jorvak.core.stance.balance import Tip, tip
+from jorvak.core.stance.climbing import Climbing, climbing
 from jorvak.core.stance.lift_stack import LiftStackOut
 from jorvak.core.stance.lines import Line, lines
 from jorvak.core.stance.linkage import (
@@ -19,10 +20,20 @@ from jorvak.core.stance.linkage import (
     half_shafts,
     rear_links,
 )
-from jorvak.core.stance.results import Height, Rake, angles, height, lift, rake, under_differentials
+from jorvak.core.stance.results import (
+    Height,
+    Rake,
+    SideLift,
+    angles,
+    height,
+    lift,
+    rake,
+    side_lift,
+    under_differentials,
+)
 from jorvak.core.stance.room import GapRoom, tyre_rooms
 from jorvak.core.stance.stance import StanceOut
-from jorvak.core.stance.suspension import Corner, Flex, Shock, corner, flex, shock_of
+from jorvak.core.stance.suspension import Corner, Flex, Shock, Travel, corner, flex, shock_of, travel
 
 
 @record(frozen=True, slots=True)
@@ -33,6 +44,10 @@ class StanceResults:
     under_differentials_mm: Result[float]
     height: Result[Height]
     room: Result[tuple[GapRoom, ...]]
+    front_sides: Result[SideLift]
+    rear_sides: Result[SideLift]
+    front_travel: Result[Travel]
+    rear_travel: Result[Travel]
     front_corner: Result[Corner]
     rear_corner: Result[Corner]
     front_shock: Result[Shock]
@@ -44,6 +59,7 @@ class StanceResults:
     half_shafts: Result[HalfShafts]
     links: Result[Links]
     tip: Result[Tip]
+    climb: Result[Climbing]
     flex: Result[Flex]
 
 
@@ -54,6 +70,10 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
     "under_differentials_mm": under_differentials,
     "height": height,
     "room": tyre_rooms,
+    "front_sides": lambda ask: side_lift(ask, "front"),
+    "rear_sides": lambda ask: side_lift(ask, "rear"),
+    "front_travel": lambda ask: travel(ask, "front"),
+    "rear_travel": lambda ask: travel(ask, "rear"),
     "front_corner": lambda ask: corner(ask, "front"),
     "rear_corner": lambda ask: corner(ask, "rear"),
     "front_shock": lambda ask: shock_of(ask, "front"),
@@ -65,6 +85,7 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
     "half_shafts": half_shafts,
     "links": rear_links,
     "tip": tip,
+    "climb": climbing,
     "flex": flex,
 }
 

@@ -82,7 +82,10 @@ def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
     sprung_height = (total * height - sum(unsprung[end] * old[end] for end in ENDS)) / sprung
     sprung_x = (rear - unsprung["rear"]) * wheelbase / sprung
     as_found = sprung_height
-    up = {end: axle_lift(ask, end).frame_rise_mm for end in ENDS}
+    share = ask.typical("body.body_share_pct") / 100 if _body_is_lifted(ask) else 0.0
+    lifts = {end: axle_lift(ask, end) for end in ENDS}
+    # The body's share of what the springs carry comes up further than the frame.
+    up = {end: lift.frame_rise_mm + share * lift.body_lift_mm for end, lift in lifts.items()}
     sprung_height += rise_at(sprung_x, wheelbase, up["front"], up["rear"])
     brings = ask.part("what changes bring, with heights", _brought)
     off = off_together(ask, brings.spread, (ON_FRONT, ON_REAR, HEIGHTS))
@@ -106,6 +109,10 @@ def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
         assumed=assumed,
         no_height_kg=brings.low_kg,
     )
+
+
+def _body_is_lifted(ask: Ask) -> bool:
+    return any(ask.is_set(f"body.{end}_lift_mm") for end in ENDS)
 
 
 HEIGHTS = "heights of masses"

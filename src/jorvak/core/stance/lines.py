@@ -13,7 +13,7 @@ from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import End, static_radius_mm
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
-from jorvak.core.stance.suspension import travel
+from jorvak.core.stance.suspension import droop_gained_mm, travel
 from jorvak.core.stance.tyre_room import Axis, Vector, steering_axis, steps, turned
 
 SLACK_MM = 20.0
@@ -100,7 +100,7 @@ def _line(ask: Ask, end: End, key: str) -> Line | None:
         if spare is None:
             return None
         # A spacer on a strut lowers its droop stop too.
-        left = spare - strut_lowered_mm(ask, end) + ask.more(f"{at}.strap_mm")
+        left = spare - strut_lowered_mm(ask, end) - droop_gained_mm(ask, end)
     return Line(LINES[key], key, left, left - SLACK_MM, ends is not None)
 
 

@@ -4,6 +4,7 @@ import math
 
 from jorvak.core.record import record
 from jorvak.core.results import Ask
+from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.caster import turned_deg
 from jorvak.core.stance.four_link import FourLinkIn, FourLinkOut, Link, LinkEnd, four_link
@@ -19,7 +20,7 @@ OUTER_LIMIT_DEG = 45.0
 
 @record(frozen=True, slots=True)
 class Bar:
-    """The track bar after the lift. ``shift_mm`` is 0 where an adjuster or a raised bracket takes it back.
+    """The track bar after the lift. ``shift_mm`` is 0 where an adjuster takes it back (``settled``).
 
     ``link_apart_deg`` is how far bar and drag link are from parallel; None where the link was not measured.
     """
@@ -74,25 +75,36 @@ BELOW_FOUND_DEG = 1.5
 
 
 def bar(ask: Ask) -> Bar:
-    """The front track bar after the lift. Raises Missing, and Refused where it does not reach."""
+    """The front track bar after the lift, less what a bracket at the axle is raised by.
+
+    Raises Missing, and Refused where it does not reach.
+    """
     length, drop = ask.need("steering.track_bar_mm"), ask.need("steering.track_bar_drop_mm")
     lift = axle_lift(ask, "front").suspension_lift_mm
-    answer = track_bar(TrackBarIn(length_mm=length, drop_mm=drop, lift_mm=lift))
-    settled = ask.maybe("steering.track_bar") in ("adjustable", "raised bracket")
+    answer = track_bar(TrackBarIn(length_mm=length, drop_mm=drop, lift_mm=lift - bracket_raised_mm(ask)))
+    adjustable = ask.maybe("steering.track_bar") == "adjustable"
     link, link_drop = ask.maybe("steering.drag_link_mm"), ask.maybe("steering.drag_link_drop_mm")
     apart = None
     if link is not None and link_drop is not None:
         other = track_bar(TrackBarIn(length_mm=link, drop_mm=link_drop, lift_mm=lift))
         apart = answer.angle_deg - other.angle_deg
-    return Bar(answer, settled, 0.0 if settled else answer.side_shift_mm, apart)
+    return Bar(answer, adjustable, 0.0 if adjustable else answer.side_shift_mm, apart)
+
+
+def bracket_raised_mm(ask: Ask) -> float:
+    """What a change has raised the track bar's bracket at the axle by. Raises Missing where it did and nobody said."""
+    path = "steering.track_bar_raised_mm"
+    if ask.is_set(path) and not ask.is_noted(path):
+        ask.need(path)
+    return ask.more(path)
 
 
 def caster_here(ask: Ask) -> CasterHere:
     """Caster at a stage: arms turn the axle as they steepen; without them it loses the change in rake. Raises Missing."""
     found = ask.need("steering.caster_deg", as_found=True)
-    gained = ask.more("steering.caster_deg")
     by_arms = arms_turned_deg(ask)
     turned = rake_change_deg(ask) if by_arms is None else by_arms
+    gained = nose_up_by_parts_deg(ask, "front")
     lowest = ask.maybe("steering.caster_low_deg")
     return CasterHere(
         found_deg=found,
@@ -106,13 +118,45 @@ def caster_here(ask: Ask) -> CasterHere:
     )
 
 
+def nose_up_by_parts_deg(ask: Ask, end: End) -> float:
+    """How far other arms, wedges, links or shackles have turned an axle nose up: a front one gains as much caster.
+
+    A pinion of the rear axle goes up by it, one of the front axle, which points back, down. Raises Missing.
+    """
+    up = ask.more(f"{end}_axle.pinion_up_deg")
+    turned = up if end == "rear" else ask.more("steering.caster_gained_deg") - up
+    return turned + shackle_turned_deg(ask, end)
+
+
+def shackle_turned_deg(ask: Ask, end: End) -> float:
+    """How far longer shackles have turned an axle nose up: their length over the spring's, behind the axle. Raises Missing."""
+    longer = ask.more(f"{end}_suspension.shackle_mm")
+    if not longer:
+        return 0.0
+    turned = math.degrees(math.atan(longer / ask.need(f"{end}_suspension.leaf_length_mm")))
+    return turned if ask.need(f"{end}_suspension.shackle_at") == "behind the axle" else -turned
+
+
 def arms_turned_deg(ask: Ask) -> float | None:
     """How far radius arms that steepen have turned the front axle, its pinion up; None where it has none that are known."""
     length, drop = ask.maybe("steering.arm_length_mm"), ask.maybe("steering.arm_drop_mm")
     if length is None or drop is None:
         return None
+    return turned_deg(length, drop, arm_lift_mm(ask, drop))
+
+
+def arm_lift_mm(ask: Ask, drop_mm: float) -> float:
+    """How much the frame has come up against the axle at the frame end of arms that run rearwards, brackets less.
+
+    A lift at the rear reaches them by its share. Raises Missing.
+    """
     lowered = ask.more("front_suspension.arm_drop_bracket_mm")
-    return turned_deg(length, drop, axle_lift(ask, "front").suspension_lift_mm - lowered)
+    front, rear = (axle_lift(ask, end) for end in ENDS)
+    if front.frame_rise_mm == rear.frame_rise_mm:
+        return front.suspension_lift_mm - lowered
+    behind = math.sqrt(max(ask.need("steering.arm_length_mm") ** 2 - drop_mm**2, 0.0))
+    up = rise_at(behind, ask.need("body.wheelbase_mm"), front.frame_rise_mm, rear.frame_rise_mm)
+    return up - front.axle_rise_mm - lowered
 
 
 def rake_change_deg(ask: Ask) -> float:

@@ -1,5 +1,7 @@
 """What the tyres do to heights and angles, and the outline that the drawing is made from."""
 
+from typing import Literal
+
 from jorvak.core.calculation import Refused
 from jorvak.core.load.masses import ON_FRONT, ON_REAR, added_mass, off_together
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
@@ -125,15 +127,46 @@ def tyre_rise(ask: Ask, end: End) -> float:
     return static_radius_mm(ask, end) - static_radius_mm(ask, end, as_found=True)
 
 
+Side = Literal["left", "right"]
+SIDES: tuple[Side, ...] = ("left", "right")
+
+
 def suspension_lift(ask: Ask, end: End) -> float:
-    """Frame against axle: springs with what they carry, and all that stands between. Raises Missing."""
+    """Frame against axle in its middle: springs with what they carry, and all that stands between. Raises Missing."""
+    return _stacked_mm(ask, end) + ask.middle(f"{end} springs", lambda inner: _spring_lift(inner, end))
+
+
+def _stacked_mm(ask: Ask, end: End) -> float:
     at = f"{end}_suspension"
-    through_ratio = ask.more(f"{at}.spacer_mm") + ask.more(f"{at}.strut_spacer_mm")
     lifted = sum(ask.more(f"{at}.{what}_mm") for what in ("block", "arch", "direct"))
     lifted += ask.more(f"{at}.shackle_mm") / 2
-    if through_ratio:
-        lifted += through_ratio / motion_ratio(ask, end)
-    return lifted + ask.middle(f"{end} springs", lambda inner: _spring_lift(inner, end))
+    through_ratio = ask.more(f"{at}.spacer_mm") + ask.more(f"{at}.strut_spacer_mm")
+    return lifted + (through_ratio / motion_ratio(ask, end) if through_ratio else 0.0)
+
+
+@record(frozen=True, slots=True)
+class SideLift:
+    """Suspension lift of each side of an axle: what is done to one side lifts that side."""
+
+    left_mm: float
+    right_mm: float
+
+
+def side_lift(ask: Ask, end: End) -> SideLift:
+    """Frame against axle, left and right. Raises Missing. Source: each spring carries its half, whatever is under it."""
+    at = f"{end}_suspension"
+    middle = suspension_lift(ask, end)
+    through_ratio = ask.more(f"{at}.spacer_left_more_mm") + ask.more(f"{at}.strut_spacer_left_more_mm")
+    left_more = ask.more(f"{at}.block_left_more_mm")
+    left_more += through_ratio / motion_ratio(ask, end) if through_ratio else 0.0
+    if _has_springs_of_its_own(ask, end):
+        left, right = (_spring_lift_of(ask, end, side) for side in SIDES)
+        left_more += left - right
+    return SideLift(middle + left_more / 2, middle - left_more / 2)
+
+
+def _has_springs_of_its_own(ask: Ask, end: End) -> bool:
+    return any(ask.is_set(f"{end}_suspension.{side}_{key}") for side in SIDES for key in SPRING)
 
 
 def strut_lowered_mm(ask: Ask, end: End) -> float:
@@ -165,9 +198,15 @@ LEAST_KG = 1e-6
 
 
 def _spring_lift(ask: Ask, end: End) -> float:
-    """What other springs, and the load that changes put on them, come to at the wheel."""
+    """What other springs, and the load that changes put on them, come to at the wheel, in the middle of the axle."""
+    if not _has_springs_of_its_own(ask, end):
+        return _spring_lift_of(ask, end, None)
+    return sum(_spring_lift_of(ask, end, side) for side in SIDES) / 2
+
+
+def _spring_lift_of(ask: Ask, end: End, side: Side | None) -> float:
     at = f"{end}_suspension"
-    if not any(ask.is_set(f"{at}.{key}") for key in SPRING):
+    if not any(ask.is_set(spring_path(ask, end, side, key)) for key in SPRING):
         added = added_corner_kg(ask, end)
         if abs(added) < LEAST_KG:
             return 0.0
@@ -175,17 +214,25 @@ def _spring_lift(ask: Ask, end: End) -> float:
         rate: float = ask.need(f"{at}.rate_n_per_mm")
         return -added * STANDARD_GRAVITY / (rate * motion_ratio(ask, end) ** 2)
     added, corner = added_corner_kg(ask, end), sprung_corner_kg(ask, end)
-    old, new = (
-        SpringIn(
-            free_length_mm=ask.need(f"{at}.free_length_mm", found),
-            rate_n_per_mm=ask.need(f"{at}.rate_n_per_mm", found),
-        )
-        for found in (True, False)
-    )
+    old = [ask.need(f"{at}.{key}", as_found=True) for key in SPRING]
+    new = [ask.need(spring_path(ask, end, side, key)) for key in SPRING]
     return spring_lift(
-        SpringItem(kind="spring", axle=end, old=old, new=new, sprung_kg=corner, sprung_kg_new=max(corner + added, 0.0),
-                   motion_ratio=motion_ratio(ask, end))
-    )  # fmt: skip
+        SpringItem(
+            kind="spring",
+            axle=end,
+            old=SpringIn(free_length_mm=old[0], rate_n_per_mm=old[1]),
+            new=SpringIn(free_length_mm=new[0], rate_n_per_mm=new[1]),
+            sprung_kg=corner,
+            sprung_kg_new=max(corner + added, 0.0),
+            motion_ratio=motion_ratio(ask, end),
+        )
+    )
+
+
+def spring_path(ask: Ask, end: End, side: Side | None, key: str) -> str:
+    """The figure of a spring: that of its side where it has one of its own."""
+    own = f"{end}_suspension.{side}_{key}"
+    return own if side is not None and ask.is_noted(own) else f"{end}_suspension.{key}"
 
 
 def sprung_corner_kg(ask: Ask, end: End) -> float:

@@ -7,6 +7,8 @@ from jorvak.core.results import Ask, Missing
 from jorvak.core.rig import Gap
 from jorvak.core.rolling.results import ENDS, End, tyre
 from jorvak.core.rolling.stand import outboard_mm
+from jorvak.core.stance.results import axle_lift
+from jorvak.core.stance.suspension import travel
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPoint,
@@ -58,16 +60,19 @@ def _begin(ask: Ask, end: End) -> dict[str, tuple[int, int]]:
 
 def gap_points(ask: Ask, end: End) -> tuple[RoomPointIn, ...]:
     """The places by one wheel of which all three figures are noted."""
-    where = {
-        gap.name: [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES]
-        for gap in ask.gaps
-        if gap.axle == end
-    }
+    where = [
+        (gap, [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES]) for gap in ask.gaps if gap.axle == end
+    ]
     return tuple(
-        RoomPointIn(name=name, x_mm=x, y_mm=y, z_mm=z)
-        for name, (x, y, z) in where.items()
+        RoomPointIn(name=gap.name, x_mm=x, y_mm=y, z_mm=z + body_raised_mm(ask, gap))
+        for gap, (x, y, z) in where
         if None not in (x, y, z)
     )
+
+
+def body_raised_mm(ask: Ask, gap: Gap) -> float:
+    """What a body lift has raised a place by that is on the body; of one that nobody said, nothing."""
+    return ask.more(f"body.{gap.axle}_lift_mm") if gap.carried_by == "body" else 0.0
 
 
 def _room(ask: Ask, gap: Gap, begin: tuple[int, int]) -> GapRoom:
@@ -80,6 +85,7 @@ def _room(ask: Ask, gap: Gap, begin: tuple[int, int]) -> GapRoom:
 
 def _at(ask: Ask, gap: Gap, begin: tuple[int, int]) -> RoomPoint:
     x, y, z = (ask.need(f"gaps.{gap.name}.{axis}") for axis in AXES)
+    z += body_raised_mm(ask, gap)
     # Every figure carries its own doubt: given here too it would count twice.
     return room_of(gap.name, smallest_from(wheel_in_its_travel(ask, gap.axle), (x, y, z), begin))
 
@@ -96,6 +102,8 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
     if found.size.diameter_mm is None or here.size.diameter_mm is None:
         raise Missing(f"{place}.size", "a size that says how high the tyre is")
     front = end == "front"
+    goes, raised = travel(ask, end), axle_lift(ask, end).suspension_lift_mm
+    up, down = goes.bump_mm - raised, goes.droop_mm + raised
     return TyreRoomIn(
         new=NewTyre(
             radius_mm=here.size.diameter_mm / 2,
@@ -106,8 +114,8 @@ def _travel(ask: Ask, end: End) -> TyreRoomIn:
         static_radius_mm=found.static_radius_mm,
         kpi_deg=ask.typical("steering.kpi_deg") if front else 0.0,
         caster_deg=ask.typical("steering.caster_deg") if front else 0.0,
-        bump_mm=max(ask.need(f"{end}_suspension.bump_mm"), 0.0),
-        droop_mm=ask.need(f"{end}_suspension.droop_mm"),
+        bump_mm=max(up, 0.0),
+        droop_mm=max(down, 0.0),
         lock_out_deg=ask.need("steering.lock_out_deg") if front else 0.0,
         lock_in_deg=ask.need("steering.lock_in_deg") if front else 0.0,
         tyre_doubt_mm=0.0,

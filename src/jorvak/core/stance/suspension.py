@@ -8,9 +8,12 @@ from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
 from jorvak.core.stance.results import (
+    SPRING,
+    Side,
     added_corner_kg,
     axle_lift,
     motion_ratio,
+    spring_path,
     sprung_corner_kg,
     strut_lowered_mm,
 )
@@ -20,10 +23,16 @@ from jorvak.core.stance.spring import SpringCornerIn, SpringOut, spring
 
 @record(frozen=True, slots=True)
 class Travel:
-    """Wheel travel from the ride height at a stage: up to the stop, and down."""
+    """Wheel travel from the ride height at a stage: up to the stop, and down.
+
+    ``droop_left_mm`` is the droop where it may be below 0: the lift has used up more than there is.
+    ``past_old_droop_mm``: how far full droop is below that as found, seen from the frame.
+    """
 
     bump_mm: float
     droop_mm: float
+    droop_left_mm: float
+    past_old_droop_mm: float
 
 
 @record(frozen=True, slots=True)
@@ -67,22 +76,43 @@ def travel(ask: Ask, end: End) -> Travel:
     """Travel from the new ride height. Raises Missing.
 
     Stops stay where they are: a lift adds to bump and takes from droop. A spacer on a strut takes both stops
-    down with it. A strap takes from droop.
+    down with it. A strap takes from droop; a longer shock gives some where the old one ended it.
     """
 
     def worked_out(inner: Ask) -> Travel:
         at = f"{end}_suspension"
         raised = axle_lift(inner, end).suspension_lift_mm - strut_lowered_mm(inner, end)
         bump, droop = inner.need(f"{at}.bump_mm"), inner.need(f"{at}.droop_mm")
-        return Travel(max(bump + raised, 0.0), max(droop - raised - inner.more(f"{at}.strap_mm"), 0.0))
+        left = droop - raised + droop_gained_mm(inner, end)
+        past = strut_lowered_mm(inner, end) + droop_gained_mm(inner, end)
+        return Travel(max(bump + raised, 0.0), max(left, 0.0), left, max(past, 0.0))
 
     return ask.part(f"{end} travel", worked_out)
 
 
-def corner(ask: Ask, end: End) -> Corner:
-    """The spring at one end. Raises Missing."""
+def droop_gained_mm(ask: Ask, end: End) -> float:
+    """What changes have let the wheel go further down by, seen from the frame: straps take, longer shocks may give."""
     at = f"{end}_suspension"
-    free, rate = ask.need(f"{at}.free_length_mm"), ask.need(f"{at}.rate_n_per_mm")
+    return shock_lets_down_mm(ask, end) - ask.more(f"{at}.strap_mm")
+
+
+def shock_lets_down_mm(ask: Ask, end: End) -> float:
+    """What a longer shock lets the wheel down further by, where the old one was what ended the droop. Raises Missing."""
+    path = f"{end}_suspension.shock_open_mm"
+    if not ask.is_set(path):
+        return 0.0
+    here, found = ask.maybe(path), ask.maybe(path, as_found=True)
+    if None not in (here, found) and here <= found:
+        return 0.0
+    if ask.need(f"{end}_suspension.droop_stop") != "shock":
+        return 0.0
+    return float((ask.need(path) - ask.need(path, as_found=True)) / stroke_of(ask, end))
+
+
+def corner(ask: Ask, end: End, side: Side | None = None) -> Corner:
+    """The spring at one end; ``side`` where that has one of its own. Raises Missing."""
+    at = f"{end}_suspension"
+    free, rate = (ask.need(spring_path(ask, end, side, key)) for key in SPRING)
     goes = _known_travel(ask, end)
     added = added_corner_kg(ask, end)
     carries = sprung_corner_kg(ask, end)
@@ -95,7 +125,7 @@ def corner(ask: Ask, end: End) -> Corner:
             added_kg=max(added, 0.0),
             bump_travel_mm=None if goes is None else goes.bump_mm,
             droop_travel_mm=None if goes is None else goes.droop_mm,
-            solid_length_mm=ask.maybe(f"{at}.solid_length_mm"),
+            solid_length_mm=ask.maybe(spring_path(ask, end, side, "solid_length_mm")),
         )
     )
     if answer.ride_length_mm <= 0:
@@ -124,21 +154,21 @@ def shock_of(ask: Ask, end: End) -> Shock:
     """The shock at one end; a lift lengthens it at ride, a spacer on top of a strut does not. Raises Missing."""
     at = f"{end}_suspension"
     closed, opened = ask.need(f"{at}.shock_closed_mm"), ask.need(f"{at}.shock_open_mm")
-    lean, ratio = ask.typical(f"{at}.shock_lean_deg"), motion_ratio(ask, end)
+    ride = ask.need(f"{at}.shock_ride_mm", as_found=True) + stroke_of(ask, end) * (
+        axle_lift(ask, end).suspension_lift_mm - strut_lowered_mm(ask, end)
+    )
+    _goes_in(at, ride, closed, opened)
     goes = travel(ask, end)
-    raised = axle_lift(ask, end).suspension_lift_mm - strut_lowered_mm(ask, end)
     given = ShockIn(
-        ride_length_mm=ask.need(f"{at}.shock_ride_mm", as_found=True),
+        ride_length_mm=ride,
         closed_length_mm=closed,
         open_length_mm=opened,
         bump_travel_mm=goes.bump_mm,
         droop_travel_mm=goes.droop_mm,
-        motion_ratio=ratio,
-        lean_deg=lean,
+        motion_ratio=motion_ratio(ask, end),
+        lean_deg=ask.typical(f"{at}.shock_lean_deg"),
     )
-    ride = given.ride_length_mm + raised * stroke_of(ask, end)
-    _goes_in(at, ride, closed, opened)
-    answer = shock(given.model_copy(update={"ride_length_mm": ride}))
+    answer = shock(given)
     return Shock(
         answer,
         ride,

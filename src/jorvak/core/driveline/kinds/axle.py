@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, MassKg, Ratio, Words, set_where_given
+from jorvak.core.kind_fields import AngleDeg, End, LengthMm, MassKg, Ratio, Words, plate
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -17,6 +17,16 @@ class Axle(Frozen):
     rating_kg: MassKg | None = Field(None, description="own rating", examples=["1800"])
     track_mm: LengthMm | None = Field(None, description="track", examples=["1600"], gt=0)
     unsprung_kg: MassKg | None = Field(None, description="unsprung mass", examples=["210"])
+    pinion_x_mm: LengthMm | None = Field(
+        None, description="pinion joint, behind the front axle", examples=["2500"]
+    )
+    pinion_y_mm: LengthMm | None = Field(
+        None, description="pinion joint, right of the middle", examples=["30"]
+    )
+    pinion_z_mm: LengthMm | None = Field(
+        None, description="pinion joint, above the ground on the tyres as found", examples=["418"]
+    )
+    pinion_side_deg: AngleDeg | None = Field(None, description="pinion's axis falls", examples=["1.8"])
     differential_side: Literal["left", "centre", "right"] | None = Field(
         None, description="differential side"
     )
@@ -27,17 +37,29 @@ def title(fields: Axle) -> str:
     return f"axle {fields.axle}{ratio}"
 
 
+OWN = (
+    "ratio", "rating_kg", "unsprung_kg", "differential_side", "differential", "available", "carrier_change_ratio",
+    "half_shaft_rating_nm", "oil_l", "pinion_up_deg",
+)  # fmt: skip
+PINION = ("pinion_x_mm", "pinion_y_mm", "pinion_z_mm", "pinion_side_deg")
+FROM_THE_PINION = ("pinion_plan_deg", "engaged_mm", "collapse_mm", "shortens_mm", "lengthens_mm", "gap_mm")
+STEERED = ("caster_deg", "kpi_deg", "scrub_radius_mm")
+
+
 def effect(fields: Axle, before: Figures) -> dict[str, Figure | None]:
-    at = f"{fields.axle}_axle"
-    return set_where_given(
-        {
-            f"{at}.ratio": fields.ratio,
-            f"{at}.rating_kg": fields.rating_kg,
-            f"{at}.unsprung_kg": fields.unsprung_kg,
-            f"{at}.differential_side": fields.differential_side,
-            f"body.{fields.axle}_track_mm": fields.track_mm,
-        }
-    )
+    """What is given of the new axle; all else that was the old one's is unknown until somebody notes it."""
+    at, shaft = f"{fields.axle}_axle", f"{fields.axle}_shaft"
+    given = fields.model_dump(exclude_none=True, exclude={"axle", "part"})
+    paths = {key: f"{at}.{key}" for key in OWN}
+    paths |= {key: f"{shaft}.{key}" for key in (*PINION, *FROM_THE_PINION)}
+    paths["track_mm"] = f"body.{fields.axle}_track_mm"
+    if fields.axle == "front":
+        paths |= {key: f"steering.{key}" for key in STEERED}
+    return {
+        path: plate(given[key]) if key in given else None
+        for key, path in paths.items()
+        if key in given or path in before
+    }
 
 
 def jobs(fields: Axle) -> tuple[Job, ...]:

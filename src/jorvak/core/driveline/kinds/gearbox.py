@@ -4,7 +4,7 @@ from pydantic import Field, ValidationError, field_validator
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import checked
-from jorvak.core.kind_fields import Ratio, Words, set_where_given
+from jorvak.core.kind_fields import LengthMm, Ratio, Words, plate
 from jorvak.core.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
@@ -25,6 +25,7 @@ def read_ratios(text: str) -> list[float]:
 class Gearbox(Frozen):
     gears: Words = Field(description="ratios, first to top", examples=["4.08 2.29 1.47 1.00 0.82"])
     reverse_ratio: Ratio | None = Field(None, description="reverse", examples=["3.97"])
+    length_mm: LengthMm | None = Field(None, description="face to face", examples=["610"], gt=0)
 
     @field_validator("gears")
     @classmethod
@@ -38,9 +39,12 @@ def title(fields: Gearbox) -> str:
 
 
 def effect(fields: Gearbox, before: Figures) -> dict[str, Figure | None]:
+    """Another box: what is not given of it is unknown. Its length moves the case, and both shafts with it."""
     gears = Figure(checked("gearbox.gears", read_ratios(fields.gears)), "plate")
-    reverse = set_where_given({"gearbox.reverse_ratio": fields.reverse_ratio})
-    return {"gearbox.gears": gears, **reverse}
+    reverse, length = (
+        None if value is None else plate(value) for value in (fields.reverse_ratio, fields.length_mm)
+    )
+    return {"gearbox.gears": gears, "gearbox.reverse_ratio": reverse, "gearbox.length_mm": length}
 
 
 def jobs(fields: Gearbox) -> tuple[Job, ...]:

@@ -4,6 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
+from jorvak.core.calculation import Refused
 from jorvak.core.kind_fields import AngleDeg, End, added
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -22,10 +23,19 @@ def title(fields: Pinion) -> str:
 
 
 def effect(fields: Pinion, before: Figures) -> dict[str, Figure | None]:
-    """A rear pinion points forward and falls more towards the rear when it goes up; a front one less."""
-    path = f"{fields.axle}_shaft.pinion_side_deg"
-    turned = fields.up_deg if fields.axle == "rear" else -fields.up_deg
-    return {path: added(before, path, turned)} if path in before else {}
+    """The housing turns, and with it the joint's place and a front axle's caster."""
+    path = f"{fields.axle}_axle.pinion_up_deg"
+    return {path: added(before, path, fields.up_deg)}
+
+
+def fits(fields: Pinion, figures: Figures) -> None:
+    """Of an axle that is one piece."""
+    build = figures.get(f"{fields.axle}_axle.build")
+    if build is not None and build.value == "independent":
+        raise Refused(
+            "fields.axle",
+            f"The {fields.axle} differential hangs on the frame: turn its mounts, or lower the case, and measure the joints again.",
+        )
 
 
 def jobs(fields: Pinion) -> tuple[Job, ...]:
@@ -50,5 +60,6 @@ KIND = Kind(
     fields=Pinion,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Ratio, Words, set_where_given
+from jorvak.core.kind_fields import LengthMm, Ratio, Words, plate
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -31,21 +31,25 @@ def title(fields: TransferCase) -> str:
 
 
 def effect(fields: TransferCase, before: Figures) -> dict[str, Figure | None]:
-    """An adapter ahead of the case counts in both lengths: rear shaft shorter, front shaft longer."""
+    """An adapter ahead of the case counts in both lengths: rear shaft shorter, front shaft longer.
+
+    What is not given of the new case is unknown, and no longer what the old one's was.
+    """
     ahead = fields.adapter_mm or 0.0
-    return set_where_given(
-        {
-            "transfer.low_ratio": fields.low_ratio,
-            "transfer.high_ratio": fields.high_ratio,
-            "transfer.rear_output_mm": None
-            if fields.rear_output_mm is None
-            else fields.rear_output_mm + ahead,
-            "transfer.front_output_mm": None
-            if fields.front_output_mm is None
-            else fields.front_output_mm + ahead,
-            "transfer.front_output_side": fields.front_output_side,
-        }
-    )
+    lengths = {"rear_output_mm": fields.rear_output_mm, "front_output_mm": fields.front_output_mm}
+    given = {
+        "low_ratio": fields.low_ratio,
+        "high_ratio": fields.high_ratio,
+        "front_output_side": fields.front_output_side,
+        "rating_nm": None,
+        "oil_l": None,
+        **{key: None if length is None else length + ahead for key, length in lengths.items()},
+    }
+    return {
+        f"transfer.{key}": None if value is None else plate(value)
+        for key, value in given.items()
+        if value is not None or key in lengths or f"transfer.{key}" in before
+    }
 
 
 def jobs(fields: TransferCase) -> tuple[Job, ...]:

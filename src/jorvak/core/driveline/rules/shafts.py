@@ -12,7 +12,6 @@ from jorvak.core.results import Result
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 STRAIGHT_DEG = 0.5
 POINTED_DEG = 1.5
-WHIRLS_AT = 0.9
 Line = tuple[str, Result[ShaftLine], ShaftLine, int]
 
 
@@ -175,18 +174,24 @@ def shaft_whirls(here: Here) -> Iterator[Finding]:
         whirl = line.whirl
         if whirl is None:
             continue
-        off = result.off("whirl.critical_rpm")
-        severity: Severity | None = beyond(
-            line.rpm - WHIRLS_AT * whirl.critical_rpm, WHIRLS_AT * off
-        ) or beyond(line.rpm - whirl.safe_rpm, 0.0, "watch")
+        assert line.whirl_spare_rpm is not None and line.safe_spare_rpm is not None
+        off = result.off("whirl_spare_rpm")
+        severity: Severity | None = beyond(-line.whirl_spare_rpm, off) or beyond(
+            -line.safe_spare_rpm, 0.0, "watch"
+        )
+        near = result.off("safe_spare_rpm")
+        unsure = severity == "measure" or (severity == "watch" and abs(line.safe_spare_rpm) < near)
         if severity is not None:
             yield here.finding(
                 "shaft-whirls",
                 severity,
-                f"{_named(end)}: {line.rpm:.0f} rpm at {here.said(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}.",
+                f"{_named(end)}: {line.rpm:.0f} rpm at {here.said(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}{here.near(off, 0)}.",
                 PLACES[end],
                 result=result,
-                settled_by=(Settle(text="A larger tube, a shorter shaft with a centre bearing, or a lower fastest speed"),),
+                settled_by=(
+                    *(measure_first("driveline", result, "whirl_spare_rpm") if unsure else ()),
+                    Settle(text="A larger tube, a shorter shaft with a centre bearing, or a lower fastest speed"),
+                ),
                 subject=end,
             )  # fmt: skip
 

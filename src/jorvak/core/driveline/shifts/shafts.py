@@ -51,7 +51,8 @@ def _pinion_here(ask: Ask, end: End) -> tuple[float, float]:
     if turned == 0:
         return 0.0, up
     here = [ask.figure(f"{end}_shaft.pinion_{axis}_mm").value for axis in "xz"]
-    x, z = here[0], here[1] - up - static_radius_mm(ask, end, as_found=True)
+    axle_x = ask.need("body.wheelbase_mm") if end == "rear" else 0.0
+    x, z = here[0] - axle_x, here[1] - up - static_radius_mm(ask, end, as_found=True)
     was = x * math.cos(turned) - z * math.sin(turned), x * math.sin(turned) + z * math.cos(turned)
     return x - was[0], up + z - was[1]
 

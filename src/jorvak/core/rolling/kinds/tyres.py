@@ -48,12 +48,24 @@ def effect(fields: Tyres, before: Figures) -> dict[str, Figure | None]:
         figures |= {f"{place}.{key}": None for key in ("circumference_mm", "static_radius_mm")}
         figures[f"{place}.size"] = Figure(value=fields.size, known="plate")
         figures |= {f"{place}.{key}": Figure(value, "plate") for key, value in on_the_wheel.items()}
+        # The section that its size gives is that on the rim on which it is first fitted.
+        rim = (
+            fields.rim_width_in
+            if fields.rim_width_in is not None
+            else _noted(before, f"{place}.rim_width_in")
+        )
+        figures[f"{place}.section_rim_in"] = None if rim is None else Figure(rim, "plate")
     if fields.heavier_each_kg is not None:
         for end in ENDS:
             unsprung = f"{end}_axle.unsprung_kg"
             if unsprung in before:
                 figures[unsprung] = added(before, unsprung, 2 * fields.heavier_each_kg)
     return figures
+
+
+def _noted(before: Figures, path: str) -> float | None:
+    noted = before.get(path)
+    return None if noted is None else float(noted.value)
 
 
 def masses(fields: Tyres, change: Change) -> tuple[Mass, ...]:

@@ -18,9 +18,8 @@ def title(fields: Arms) -> str:
 
 def effect(fields: Arms, before: Figures) -> dict[str, Figure | None]:
     """What is gained in caster is lost in pinion angle."""
-    if "steering.caster_deg" not in before:
-        return {}
-    return {"steering.caster_deg": added(before, "steering.caster_deg", fields.caster_deg)}
+    path = "steering.caster_gained_deg"
+    return {path: added(before, path, fields.caster_deg)}
 
 
 def jobs(fields: Arms) -> tuple[Job, ...]:

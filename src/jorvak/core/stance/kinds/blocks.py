@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import MADE_MM, End, LengthMm, Side, added, by_sides, on_sides
+from jorvak.core.kind_fields import End, LengthMm, Side, on_sides, only_with, thicker
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -19,9 +19,12 @@ def title(fields: Blocks) -> str:
 
 
 def effect(fields: Blocks, before: Figures) -> dict[str, Figure | None]:
-    path = f"{fields.axle}_suspension.block_mm"
-    thick = fields.thickness_mm if fields.side == "both" else fields.thickness_mm / 2
-    return by_sides(fields.axle, fields.side, {path: added(before, path, thick, MADE_MM)})
+    return thicker(before, fields.axle, "block", fields.thickness_mm, fields.side)
+
+
+def fits(fields: Blocks, figures: Figures) -> None:
+    """Between leaf spring and axle."""
+    only_with("Blocks go between leaf spring and axle", figures, (fields.axle,), "leaf")
 
 
 def jobs(fields: Blocks) -> tuple[Job, ...]:
@@ -59,5 +62,6 @@ KIND = Kind(
     fields=Blocks,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

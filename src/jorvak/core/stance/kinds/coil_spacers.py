@@ -5,14 +5,13 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.kind_fields import (
-    MADE_MM,
     LengthMm,
     Side,
     Where,
-    added,
-    by_sides,
     ends_of,
     on_sides,
+    only_with,
+    thicker,
     where_said,
 )
 from jorvak.core.kinds import Kind
@@ -36,11 +35,16 @@ def effect(fields: CoilSpacers, before: Figures) -> dict[str, Figure | None]:
     what = "spacer" if fields.at == "coil" else "strut_spacer"
     effect: dict[str, Figure | None] = {}
     for end in ends_of(fields.axle):
-        path = f"{end}_suspension.{what}_mm"
-        # Under one side alone it raises the middle of the axle by half.
-        thick = fields.thickness_mm if fields.side == "both" else fields.thickness_mm / 2
-        effect |= by_sides(end, fields.side, {path: added(before, path, thick, MADE_MM)})
+        effect |= thicker(before, end, what, fields.thickness_mm, fields.side)
     return effect
+
+
+def fits(fields: CoilSpacers, figures: Figures) -> None:
+    """On coils, or on top of struts."""
+    if fields.at == "coil":
+        only_with("Spacers go on coils", figures, ends_of(fields.axle), "coil", "strut")
+    else:
+        only_with("Strut spacers go on top of struts", figures, ends_of(fields.axle), "strut")
 
 
 def jobs(fields: CoilSpacers) -> tuple[Job, ...]:
@@ -70,5 +74,6 @@ KIND = Kind(
     fields=CoilSpacers,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

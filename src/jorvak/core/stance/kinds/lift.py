@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, only_with, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -25,6 +25,20 @@ def effect(fields: Lift, before: Figures) -> dict[str, Figure | None]:
     what = "arch" if fields.by == "arch" else "direct"
     paths = [f"{end}_suspension.{what}_mm" for end in ends_of(fields.axle)]
     return {path: added(before, path, fields.height_mm) for path in paths}
+
+
+BY = {
+    "torsion-bar": ("Torsion bars are turned where there are some", "torsion bar"),
+    "arch": ("Leaves are re-arched where there are some", "leaf"),
+    "spring-over": ("An axle goes under leaf springs", "leaf"),
+}
+
+
+def fits(fields: Lift, figures: Figures) -> None:
+    """Each way has its springs."""
+    if fields.by in BY:
+        what, springs = BY[fields.by]
+        only_with(what, figures, ends_of(fields.axle), springs)
 
 
 def jobs(fields: Lift) -> tuple[Job, ...]:
@@ -54,5 +68,6 @@ KIND = Kind(
     fields=Lift,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

@@ -4,9 +4,9 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End
+from jorvak.core.kind_fields import End, only_with
 from jorvak.core.kinds import Kind
-from jorvak.core.rig import Frozen
+from jorvak.core.rig import Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
@@ -17,6 +17,11 @@ class Links(Frozen):
 
 def title(fields: Links) -> str:
     return f"links {fields.axle}, {fields.which}"
+
+
+def fits(fields: Links, figures: Figures) -> None:
+    """Leaves hold their axle themselves."""
+    only_with("Links hold an axle on coils", figures, (fields.axle,), "coil", "strut", "torsion bar")
 
 
 def jobs(fields: Links) -> tuple[Job, ...]:
@@ -44,5 +49,6 @@ KIND = Kind(
     example="links rear lower",
     fields=Links,
     title=title,
+    fits=fits,
     jobs=jobs,
 )

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, only_with, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -21,6 +21,11 @@ def effect(fields: Shackles, before: Figures) -> dict[str, Figure | None]:
     """Half of it raises the frame, and the axle turns with it."""
     paths = [f"{end}_suspension.shackle_mm" for end in ends_of(fields.axle)]
     return {path: added(before, path, fields.longer_mm) for path in paths}
+
+
+def fits(fields: Shackles, figures: Figures) -> None:
+    """At the end of leaf springs."""
+    only_with("Shackles hold leaf springs", figures, ends_of(fields.axle), "leaf")
 
 
 def jobs(fields: Shackles) -> tuple[Job, ...]:
@@ -50,5 +55,6 @@ KIND = Kind(
     fields=Shackles,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

@@ -8,8 +8,9 @@ from jorvak.core.kind_fields import (
     MassKg,
     RateNPerMm,
     Side,
-    by_sides,
     on_sides,
+    only_with,
+    plate,
     set_where_given,
 )
 from jorvak.core.kinds import Kind
@@ -33,10 +34,21 @@ def title(fields: Springs) -> str:
 
 
 def effect(fields: Springs, before: Figures) -> dict[str, Figure | None]:
-    """Springs of their own, and the load that they were chosen for."""
+    """Springs of their own, and the load that they were chosen for. One side's stand beside what the other keeps."""
+    at = f"{fields.axle}_suspension"
     given = fields.model_dump(exclude={"axle", "side"}, exclude_none=True)
-    effect = set_where_given({f"{fields.axle}_suspension.{key}": value for key, value in given.items()})
-    return by_sides(fields.axle, fields.side, effect)
+    chosen_for = {f"{at}.added_corner_kg": given.pop("added_corner_kg", None)}
+    if fields.side == "both":
+        sided = {f"{at}.{side}_{key}": None for side in ("left", "right") for key in given}
+        gone = {path: None for path in sided if path in before}
+        return gone | set_where_given({f"{at}.{key}": value for key, value in given.items()} | chosen_for)
+    sided = {f"{at}.{fields.side}_{key}": value for key, value in given.items()}
+    return set_where_given(sided | chosen_for) | {f"{at}.sides": plate("unlike")}
+
+
+def fits(fields: Springs, figures: Figures) -> None:
+    """A free length and a rate are a coil's."""
+    only_with("A free length and a rate are of coils", figures, (fields.axle,), "coil", "strut")
 
 
 def jobs(fields: Springs) -> tuple[Job, ...]:
@@ -62,5 +74,6 @@ KIND = Kind(
     fields=Springs,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

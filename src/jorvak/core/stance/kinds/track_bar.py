@@ -2,9 +2,10 @@
 
 from typing import Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
-from jorvak.core.kind_fields import plate
+from jorvak.core.calculation import Refused
+from jorvak.core.kind_fields import LengthMm, added, plate
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -14,14 +15,41 @@ class TrackBar(Frozen):
     by: Literal["adjustable", "raised bracket"] = Field(
         "adjustable", description="by", examples=["adjustable"]
     )
+    raised_mm: LengthMm | None = Field(
+        None, description="bracket at the axle raised by", examples=["40"], gt=0
+    )
+
+    @model_validator(mode="after")
+    def _of_a_bracket(self) -> "TrackBar":
+        if self.raised_mm is not None and self.by != "raised bracket":
+            raise ValueError("Only a raised bracket is raised: choose it, or leave the height empty.")
+        return self
 
 
 def title(fields: TrackBar) -> str:
-    return "track bar, adjustable" if fields.by == "adjustable" else "track bar on a raised bracket"
+    if fields.by == "adjustable":
+        return "track bar, adjustable"
+    raised = f" {fields.raised_mm:g}" if fields.raised_mm is not None else ""
+    return f"track bar, raised bracket{raised}"
 
 
 def effect(fields: TrackBar, before: Figures) -> dict[str, Figure | None]:
-    return {"steering.track_bar": plate(fields.by)}
+    """A raised bracket takes its height from the bar's drop; how much is unknown where nobody said."""
+    if fields.by == "adjustable":
+        return {"steering.track_bar": plate(fields.by)}
+    path = "steering.track_bar_raised_mm"
+    raised = None if fields.raised_mm is None else added(before, path, fields.raised_mm)
+    return {"steering.track_bar": plate(fields.by), path: raised}
+
+
+def fits(fields: TrackBar, figures: Figures) -> None:
+    """Of an axle that is one piece."""
+    build = figures.get("front_axle.build")
+    if build is not None and build.value == "independent":
+        raise Refused(
+            "fields.axle",
+            "A track bar holds a solid axle, and the front one is independent: nothing pulls it aside.",
+        )
 
 
 def jobs(fields: TrackBar) -> tuple[Job, ...]:
@@ -50,5 +78,6 @@ KIND = Kind(
     fields=TrackBar,
     title=title,
     effect=effect,
+    fits=fits,
     jobs=jobs,
 )

@@ -3,7 +3,8 @@
 import math
 from collections.abc import Iterator
 
-from jorvak.core.findings import Finding, Here, Place, Settle, add
+from jorvak.core.calculation import SLACK
+from jorvak.core.findings import Finding, Here, Place, Settle, add, beyond, measure_first
 from jorvak.core.rolling.results import ENDS
 from jorvak.core.stance.kinds.straps import Straps
 
@@ -57,42 +58,53 @@ def front_block(here: Here) -> Iterator[Finding]:
 
 
 def no_droop_left(here: Here) -> Iterator[Finding]:
-    """The droop stop stays put and the lift uses the droop up; a strut's spacer leaves it whole instead."""
-    result = here.results.stance.lift
-    if result.value is None:
-        return
+    """The droop stop stays put and the lift uses the droop up."""
     for end in ENDS:
-        droop, path = here.value(f"{end}_suspension.droop_mm"), f"{end}_suspension.droop_mm"
-        strut, strap = (
-            here.value(f"{end}_suspension.{what}_mm") or 0.0 for what in ("strut_spacer", "strap")
+        result = getattr(here.results.stance, f"{end}_travel")
+        lift = here.results.stance.lift.value
+        if result.value is None or lift is None or getattr(lift, end).suspension_lift_mm <= NOTICED_MM:
+            continue
+        left, off = result.value.droop_left_mm, result.off("droop_left_mm")
+        severity = beyond(-left, off) or ("stop" if left <= SLACK else None)
+        if severity is None:
+            continue
+        says = f"{here.mm(left)} of droop left" if left > 0 else f"{here.mm(-left)} more than the droop"
+        yield here.finding(
+            "no-droop-left",
+            severity,
+            f"The {end} lift of {here.mm(getattr(lift, end).suspension_lift_mm)} leaves no droop: {says}{here.near_mm(off)}. "
+            "The wheel hangs at its stop on level ground.",
+            PLACES[end],
+            result=result,
+            figures=(f"{end}_suspension.droop_mm",),
+            settled_by=(
+                *(measure_first("stance", result, "droop_left_mm") if severity == "measure" else ()),
+                Settle(text="Longer shocks and a lower droop stop, or less lift"),
+            ),
+            subject=end,
         )
-        lift = getattr(result.value, end).suspension_lift_mm
-        if strut and f"{end}_suspension.strut_spacer_mm" in here.moment.set_by:
-            if strap >= lift - 1e-9:
-                continue
-            yield here.finding(
-                "ball-joint-past-limit",
-                "measure",
-                f"The {end} strut spacer leaves droop whole: ball joints and half shafts go {here.mm(lift)} past their old lowest point.",
-                PLACES[end],
-                result=result,
-                settled_by=(
-                    add("straps", Straps(shorter_mm=math.ceil(lift - strap), axle=end), ": droop limited by the lift"),
-                    Settle(text="Or measure both joints at full droop"),
-                ),
-                subject=end,
-            )  # fmt: skip
-        elif droop is not None and lift >= droop and lift > NOTICED_MM:
-            yield here.finding(
-                "no-droop-left",
-                "stop",
-                f"The {end} lift of {here.mm(lift)} uses up the droop of {here.mm(droop)}: the wheel hangs at its stop on level ground.",
-                PLACES[end],
-                result=result,
-                figures=(path,),
-                settled_by=(Settle(text="Longer shocks and a lower droop stop, or less lift"),),
-                subject=end,
-            )
+
+
+def ball_joint_past_limit(here: Here) -> Iterator[Finding]:
+    """A strut's spacer leaves the droop whole and takes it all further down."""
+    for end in ENDS:
+        result = getattr(here.results.stance, f"{end}_travel")
+        lowered = f"{end}_suspension.strut_spacer_mm" in here.moment.set_by
+        if not lowered or result.value is None or result.value.past_old_droop_mm <= SLACK:
+            continue
+        past = result.value.past_old_droop_mm
+        yield here.finding(
+            "ball-joint-past-limit",
+            "measure",
+            f"The {end} strut spacer leaves droop whole: ball joints and half shafts go {here.mm(past)} past their old lowest point.",
+            PLACES[end],
+            result=result,
+            settled_by=(
+                add("straps", Straps(shorter_mm=math.ceil(past - SLACK), axle=end), ": droop limited by the lift"),
+                Settle(text="Or measure both joints at full droop"),
+            ),
+            subject=end,
+        )  # fmt: skip
 
 
 def column_joint(here: Here) -> Iterator[Finding]:
@@ -179,6 +191,7 @@ def pinion_climbs(here: Here) -> Iterator[Finding]:
 RULES = (
     front_block,
     no_droop_left,
+    ball_joint_past_limit,
     brake_valve_reads_light,
     column_joint,
     pinion_climbs,

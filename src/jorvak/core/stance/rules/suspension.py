@@ -2,16 +2,19 @@
 
 import math
 from collections.abc import Iterator
+from functools import partial
 from typing import Any
 
 from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle, add, measure_first, room
-from jorvak.core.results import Result
+from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.stance.kinds.bump_stops import BumpStops
 from jorvak.core.stance.kinds.hoses import Hoses
 from jorvak.core.stance.kinds.straps import Straps
 from jorvak.core.stance.lines import SLACK_MM
+from jorvak.core.stance.results import SIDES, Side
+from jorvak.core.stance.suspension import Corner, corner
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 UNEVEN_MM = 5.0
@@ -56,38 +59,49 @@ def shocks(here: Here) -> Iterator[Finding]:
 
 
 def springs(here: Here) -> Iterator[Finding]:
-    """Whether the coil binds at full bump or comes loose at full droop."""
+    """Whether the coil binds at full bump or comes loose at full droop; of each side where they are not the same."""
     for end in ENDS:
-        result = _of(here, end, "corner")
-        if result.value is None:
+        for side, result in _corners(here, end):
+            if result.value is not None:
+                yield from _spring(here, end, side, result)
+
+
+def _corners(here: Here, end: End) -> Iterator[tuple[Side | None, Result[Any]]]:
+    yield None, _of(here, end, "corner")
+    for side in SIDES:
+        if f"{end}_suspension.{side}_free_length_mm" in here.moment.set_by:
+            yield side, work_out(here.moment, partial(corner, end=end, side=side))
+
+
+def _spring(here: Here, end: End, side: Side | None, result: Result[Any]) -> Iterator[Finding]:
+    at_corner: Corner | None = result.value
+    assert at_corner is not None
+    for code, key, says, settle in (
+        ("spring-coil-bound", "coil_bind_left_mm", "before its coils touch at full bump",
+         "A longer bump stop, or a spring with a shorter solid length"),
+        ("spring-unseats", "seated_by_mm", "of it still pressed at full droop",
+         "Held in its seats, limited droop, or a longer spring; if it is held, note so"),
+    ):  # fmt: skip
+        left = getattr(at_corner.calculated, key)
+        place = f"calculated.{key}"
+        off = result.off(place)
+        severity = None if left is None else room(left, off)
+        if severity is None or (key == "seated_by_mm" and at_corner.retained):
             continue
-        answer = result.value.calculated
-        for code, key, says, settle in (
-            ("spring-coil-bound", "coil_bind_left_mm", "before its coils touch at full bump",
-             "A longer bump stop, or a spring with a shorter solid length"),
-            ("spring-unseats", "seated_by_mm", "of it still pressed at full droop",
-             "Held in its seats, limited droop, or a longer spring; if it is held, note so"),
-        ):  # fmt: skip
-            left = getattr(answer, key)
-            place = f"calculated.{key}"
-            off = result.off(place)
-            severity = None if left is None else room(left, off)
-            if severity is None or (key == "seated_by_mm" and result.value.retained):
-                continue
-            figures = (f"{end}_suspension.spring_retained",) if key == "seated_by_mm" else ()
-            yield here.finding(
-                code,
-                severity,
-                f"The {end} spring has {here.mm(left)}{here.near_mm(off)} {says}.",
-                PLACES[end],
-                result=result,
-                figures=figures,
-                settled_by=(
-                    *(measure_first("stance", result, place) if severity == "measure" else ()),
-                    Settle(text=settle, figure=figures[0] if figures else None),
-                ),
-                subject=end,
-            )
+        figures = (f"{end}_suspension.spring_retained",) if key == "seated_by_mm" else ()
+        yield here.finding(
+            code,
+            severity,
+            f"The {end}{f' {side}' if side else ''} spring has {here.mm(left)}{here.near_mm(off)} {says}.",
+            PLACES[end],
+            result=result,
+            figures=figures,
+            settled_by=(
+                *(measure_first("stance", result, place) if severity == "measure" else ()),
+                Settle(text=settle, figure=figures[0] if figures else None),
+            ),
+            subject=f"{end} {side}" if side else end,
+        )
 
 
 ANOTHER_LOAD = 0.1

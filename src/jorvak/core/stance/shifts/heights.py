@@ -6,7 +6,7 @@ from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.shifts import Shift
 from jorvak.core.stance.balance import centre_from
 from jorvak.core.stance.lift_stack import AxleLift
-from jorvak.core.stance.results import axle_lift, rise_of_body, tyre_rise
+from jorvak.core.stance.results import axle_lift, rise_of_body, side_lift, tyre_rise
 from jorvak.core.stance.stance import rise_at
 
 
@@ -28,9 +28,9 @@ def _frame(ask: Ask, end: End) -> float:
     return axle_lift(ask, end).frame_rise_mm
 
 
-def _over_arch(ask: Ask, end: End, _side: str) -> float:
-    up = axle_lift(ask, end)
-    return up.suspension_lift_mm + up.body_lift_mm
+def _over_arch(ask: Ask, end: End, side: str) -> float:
+    lifted: float = getattr(side_lift(ask, end), f"{side}_mm")
+    return lifted + axle_lift(ask, end).body_lift_mm
 
 
 def _link_at_frame(ask: Ask, name: str) -> float:

@@ -5,6 +5,7 @@ from jorvak.core.rolling.results import End, tyre
 from jorvak.core.rolling.stand import outboard_mm, scrub_gained_mm, threads_taken_mm
 from jorvak.core.shifts import Shift
 from jorvak.core.stance.results import axle_lift
+from jorvak.core.stance.room import body_raised_mm
 
 
 def _gap_beside(ask: Ask, name: str) -> float:
@@ -12,7 +13,9 @@ def _gap_beside(ask: Ask, name: str) -> float:
 
 
 def _gap_above(ask: Ask, name: str) -> float:
-    return axle_lift(ask, _end_of(ask, name)).suspension_lift_mm
+    gap = next((gap for gap in ask.gaps if gap.name == name), None)
+    up = axle_lift(ask, _end_of(ask, name)).suspension_lift_mm
+    return up if gap is None else up + body_raised_mm(ask, gap)
 
 
 def _end_of(ask: Ask, name: str) -> End:
