@@ -3369,6 +3369,8 @@ export interface components {
             standing: components["schemas"]["Standing"][];
             /** Took Against Guess */
             took_against_guess: number | null;
+            /** Unsafe */
+            unsafe: components["schemas"]["Unsafe"][];
             /**
              * Verdict
              * @enum {string}
@@ -6089,11 +6091,11 @@ export interface components {
         };
         /**
          * Standing
-         * @description A change that is not fitted yet.
+         * @description A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None).
          */
         Standing: {
             /** Change */
-            change: number;
+            change: number | null;
             /** Guessed */
             guessed: boolean;
             /** Hours */
@@ -6334,7 +6336,7 @@ export interface components {
          *
          *     ``total`` is what the build is worth putting into it: gifts count at their retail price, credit comes
          *     off. ``spent`` leaves the gifts out, and is what stands against the ceiling: ``left`` is None without one.
-         *     ``unpriced`` counts changes whose cost nobody has noted.
+         *     ``unpriced`` counts changes whose cost nobody has noted, ``survey`` what the survey's decisions have of it all.
          */
         Totals: {
             /** Committed */
@@ -6349,6 +6351,8 @@ export interface components {
             paid: number;
             /** Spent */
             spent: number;
+            /** Survey */
+            survey: number;
             /** To Come */
             to_come: number;
             /** Total */
@@ -6699,6 +6703,16 @@ export interface components {
              * @description its name
              */
             pair: string;
+        };
+        /**
+         * Unsafe
+         * @description An item of the survey that carries safety and is not decided, or not done.
+         */
+        Unsafe: {
+            /** Item */
+            item: string;
+            /** Says */
+            says: string;
         };
         /**
          * Waits

@@ -1,6 +1,7 @@
 /** The stage rule: ticks are the changes in order; drag the mark, or press [ and ], and everything follows. */
 import { Slider } from "radix-ui";
 
+import type { ChangeLine } from "../api/types";
 import { useBench } from "./bench";
 import { useMeasure } from "./useMeasure";
 
@@ -11,24 +12,29 @@ export function placeOf(stage: string | number, steps: number, fitted: number): 
   return stage === "planned" ? steps : Math.min(Number(stage), steps);
 }
 
+/** A rival of a question that is open, or decided otherwise, is no moment of the order. */
+export const isRival = ({ option, on_plan }: ChangeLine) => option !== null && !on_plan;
+
 export function useStageRule() {
   const { sheet, stage, setStage } = useBench();
-  const steps = sheet.changes.length;
-  const fitted = sheet.changes.filter((change) => change.state === "fitted").length;
-  const place = placeOf(stage, steps, fitted);
+  const counted = sheet.changes.filter((change) => !isRival(change));
+  const steps = counted.length;
+  const fitted = counted.filter((change) => change.state === "fitted").length;
+  const upTo = Number(stage);
+  const passed = Number.isNaN(upTo) ? stage : counted.filter(({ step }) => step <= upTo).length;
+  const place = placeOf(passed, steps, fitted);
   const go = (to: number) => {
     const next = Math.max(0, Math.min(steps, to));
-    setStage(next === steps ? "planned" : next === 0 ? "as-found" : String(next));
+    setStage(next === steps ? "planned" : next === 0 ? "as-found" : String(counted[next - 1]?.step ?? next));
   };
-  return { steps, fitted, place, go };
+  return { counted, steps, fitted, place, go };
 }
 
 /** The room that a label is given. */
 const LABEL_PX = 150;
 
 export function StageRule() {
-  const { sheet } = useBench();
-  const { steps, fitted, place, go } = useStageRule();
+  const { counted, steps, fitted, place, go } = useStageRule();
   // The mark is 20 px wide and stays on the rule, so the ends of the scale lie half of it inside.
   const at = (index: number) => {
     const share = steps === 0 ? 0 : index / steps;
@@ -39,7 +45,7 @@ export function StageRule() {
   const every = Math.max(1, Math.ceil((LABEL_PX * steps) / Math.max(width, 1)));
   const ticks = [
     { title: "as found", state: "fitted" as const },
-    ...sheet.changes.map(({ title, state }) => ({ title, state })),
+    ...counted.map(({ title, state }) => ({ title, state })),
   ];
   return (
     <section aria-label="Stages" className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">

@@ -121,7 +121,8 @@ def _differs(row: Row) -> bool:
 
 def _column(view: View, assessed: Assessment, others: Sequence[Assessment]) -> Column:
     everywhere = set.intersection(*({f.key for f in other.findings} for other in others)) if others else set()
-    changes = view.changes or changes_at(view.rig, view.stage)
+    # All of the plan as it would then be, as its money is: an option that is nothing takes no hours of its own.
+    changes = changes_at(view.rig, view.stage)
     return Column(
         label=view.label,
         option=view.option,

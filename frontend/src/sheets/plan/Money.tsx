@@ -45,6 +45,9 @@ export function Money() {
           </dd>
         </div>
       </dl>
+      {all.survey > 0 && (
+        <p className="cond text-sm text-quiet">{money(all.survey)} of it for what the survey decided</p>
+      )}
       {all.unpriced > 0 && <p className="cond text-sm text-quiet">{all.unpriced} without a price</p>}
       {partly && <p className="cond text-sm text-quiet">{upTo(here, stageName(sheet.stage, sheet))}</p>}
     </section>

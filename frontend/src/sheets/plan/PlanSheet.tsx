@@ -3,6 +3,7 @@ import { useState } from "react";
 
 import type { ChangeLine, KeptQuestion } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { isRival } from "../../parts/StageRule";
 import { day } from "../../parts/day";
 import { ChangeForm } from "./ChangeForm";
 import { ChangeRow } from "./ChangeRow";
@@ -15,7 +16,9 @@ type Entry = { change: ChangeLine } | { question: KeptQuestion; changes: ChangeL
 export function PlanSheet() {
   const { sheet } = useBench();
   const [adding, setAdding] = useState<"change" | "question">();
-  const fitted = sheet.changes.filter((change) => change.state === "fitted").length;
+  const counted = sheet.changes.filter((change) => !isRival(change));
+  const rivals = sheet.changes.length - counted.length;
+  const fitted = counted.filter((change) => change.state === "fitted").length;
   const entries = inOrder(sheet.changes, sheet.questions);
   return (
     <>
@@ -25,7 +28,8 @@ export function PlanSheet() {
           {sheet.name} · {sheet.vehicle} · {day(sheet.today)}
         </p>
         <p className="text-quiet">
-          {sheet.changes.length} changes in order, {fitted} fitted
+          {counted.length} changes in order, {fitted} fitted
+          {rivals > 0 && `; ${rivals} wait for a question`}
         </p>
         <span className="no-print ml-auto flex gap-4">
           <button

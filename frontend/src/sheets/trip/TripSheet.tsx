@@ -1,5 +1,6 @@
 /** The trip: what still stands between today and the day of leaving, and the brief that sets it. */
 import { useState } from "react";
+import { Link } from "react-router";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
@@ -32,13 +33,28 @@ export function TripSheet() {
       {ready && (
         <>
           <TripLine ready={ready} />
+          {ready.unsafe.length > 0 && (
+            <section aria-label="Not before this is settled">
+              <h2 className="border-b border-oxide pb-1 font-semibold text-oxide">
+                Not before this is settled
+              </h2>
+              {ready.unsafe.map(({ item, says }) => (
+                <p key={item} className="flex min-h-10 flex-wrap items-baseline gap-x-3 border-b border-hair">
+                  <b className="font-semibold">{item}</b> {says}
+                  <Link className="link no-print ml-auto" to={`/rigs/${sheet.id}/survey`}>
+                    in the survey
+                  </Link>
+                </p>
+              ))}
+            </section>
+          )}
           <div className="grid gap-x-12 wide:grid-cols-2">
             <section>
-              <h2 className="border-b border-ink pt-4 pb-1 font-semibold">Still to be fitted</h2>
+              <h2 className="border-b border-ink pt-4 pb-1 font-semibold">Still to be done</h2>
               {ready.standing.length === 0 && <p className="py-2 text-quiet">Nothing.</p>}
               <ol className="cond">
                 {ready.standing.map((item) => (
-                  <li key={item.change} className="flex items-baseline gap-3 border-b border-hair">
+                  <li key={item.title} className="flex items-baseline gap-3 border-b border-hair">
                     <button
                       className="min-h-10 flex-1"
                       onClick={() =>

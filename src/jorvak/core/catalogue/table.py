@@ -139,6 +139,10 @@ def _axle(end: str) -> Iterator[FigureSpec]:
     yield one(
         f"{axle}.pinion_up_deg", f"{end} pinion turned up by wedges, links or perches", "2", -45, 45, _LEVEL
     )
+    if end == "front":
+        yield choice(
+            f"{axle}.hubs", "front hubs or axle, let go for the road", ("no", "free-wheeling", "disconnect")
+        )
     yield choice(f"{axle}.differential_side", f"{end} differential side", ("left", "centre", "right"))
     yield choice(
         f"{axle}.differential", f"{end} differential", ("open", "limited-slip", "selectable", "locked")
@@ -419,6 +423,14 @@ def _use() -> Iterator[FigureSpec]:
     yield one("speedometer.pulses_per_km", "speedometer, pulses that it takes for a km", "2547", 100, 100000,
               "In the control unit's or the converter's own menu, or counted on a measured kilometre.", kind="limit")  # fmt: skip
     yield choice("speedometer.correction", "speedometer corrected", ("no", "yes"))
+    yield FigureSpec(
+        "right_for.size", "speedometer corrected for tyres", "285/75R17", shape="size", how=_SHEET
+    )
+    yield one(
+        "right_for.circumference_mm", "speedometer corrected for a roll-out of", "2530", 800, 6000, _ROLL
+    )
+    yield one("right_for.revs_per_mile", "speedometer corrected for turns in a mile", "655", 250, 2200)
+    yield one("right_for.axle_ratio", "speedometer corrected for an axle ratio of", "4.10", 1.5, 12, _TURNS)
     yield one(
         "speedometer.stock_error_pct",
         "over-reads when standard",
@@ -448,6 +460,8 @@ def _use() -> Iterator[FigureSpec]:
     )
     yield one("aims.cruise_kmh", "cruising speed", "95", 20, 250, word="cruise", kind="wish")
     yield one("aims.fastest_kmh", "fastest you drive it", "130", 20, 300, kind="wish")
+    yield one("aims.fastest_engaged_kmh", "fastest with the front drive engaged", "80", 10, 200, kind="wish",
+              typical=80.0, typical_off=20.0)  # fmt: skip
     yield one("aims.pass_altitude_m", "highest pass on the way", "2100", -400, 6000, kind="wish")
     yield one("aims.pass_grade_pct", "grade to hold cruising speed on", "4", 0, 40, kind="wish", typical=4.0)
     yield one("aims.cruise_rpm", "engine speed wanted there", "2000", 500, 8000, kind="wish")

@@ -170,7 +170,7 @@ def turned_about(joint: Joint, axle_x_mm: float, axle_z_mm: float, nose_up_deg: 
 def shaft_line(ask: Ask, end: End) -> ShaftLine:
     """A shaft at a stage, with its travel, slip and whirling where they are known. Raises Missing."""
     build = _build(ask, end)
-    speed = _fastest_kmh(ask)
+    speed = _fastest_kmh(ask, end)
     here = geometry(ask, end)
     ups = _travel(ask, end)
     places = ask.part(f"{end} shaft at its places", lambda inner: _places(inner, end))
@@ -221,8 +221,13 @@ def _build(ask: Ask, end: End) -> Literal["single", "double"]:
     return build
 
 
-def _fastest_kmh(ask: Ask) -> float:
-    return float(ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh"))
+def _fastest_kmh(ask: Ask, end: End) -> float:
+    """The fastest road speed at which a shaft turns: a front one that is let go for the road only while engaged."""
+    fastest = float(ask.maybe("aims.fastest_kmh") or ask.need("speedometer.top_speed_kmh"))
+    part_time = end == "front" and ask.maybe("transfer.drive") == "part-time"
+    if part_time and ask.maybe("front_axle.hubs") in ("free-wheeling", "disconnect"):
+        return min(fastest, ask.typical("aims.fastest_engaged_kmh"))
+    return fastest
 
 
 def geometry(ask: Ask, end: End) -> Geometry:
@@ -231,7 +236,9 @@ def geometry(ask: Ask, end: End) -> Geometry:
     def made(inner: Ask) -> Geometry:
         drive = _joint(inner, end, "drive")
         moved, turned = case_moved_mm(inner, end), turned_deg(inner, end)
-        turns = shaft_rpm(_fastest_kmh(inner), circumference_mm(inner, end), inner.need(f"{end}_axle.ratio"))
+        turns = shaft_rpm(
+            _fastest_kmh(inner, end), circumference_mm(inner, end), inner.need(f"{end}_axle.ratio")
+        )
         return Geometry(
             drive=Joint(drive.x_mm + moved, drive.y_mm, drive.z_mm, drive.side_deg, drive.plan_deg),
             pinion=_joint(inner, end, "pinion"),

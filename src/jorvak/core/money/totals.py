@@ -3,8 +3,9 @@
 from collections.abc import Iterable
 
 from jorvak.core.record import record
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Change, Rig, SurveyItem
 from jorvak.core.stages import Stage, changes_at
+from jorvak.core.survey.weigh import cost_of, is_work
 
 
 @record(frozen=True, slots=True)
@@ -13,7 +14,7 @@ class Totals:
 
     ``total`` is what the build is worth putting into it: gifts count at their retail price, credit comes
     off. ``spent`` leaves the gifts out, and is what stands against the ceiling: ``left`` is None without one.
-    ``unpriced`` counts changes whose cost nobody has noted.
+    ``unpriced`` counts changes whose cost nobody has noted, ``survey`` what the survey's decisions have of it all.
     """
 
     paid: float
@@ -25,11 +26,13 @@ class Totals:
     spent: float
     left: float | None
     unpriced: int
+    survey: float
 
 
 def totals(rig: Rig, stage: Stage) -> Totals:
-    """The money of the changes that are on the rig at a stage."""
-    return _added_up(changes_at(rig, stage), rig.brief.ceiling)
+    """The money of the changes that are on the rig at a stage; as planned, of what the survey decides too."""
+    items = rig.survey if stage == "planned" or stage == len(rig.changes) else ()
+    return _added_up(changes_at(rig, stage), rig.brief.ceiling, items)
 
 
 def running(rig: Rig) -> dict[int, float]:
@@ -41,7 +44,7 @@ def running(rig: Rig) -> dict[int, float]:
     return by_change
 
 
-def _added_up(changes: Iterable[Change], ceiling: float | None) -> Totals:
+def _added_up(changes: Iterable[Change], ceiling: float | None, items: Iterable[SurveyItem] = ()) -> Totals:
     paid = committed = to_come = gifts = credit = 0.0
     unpriced = 0
     for change in changes:
@@ -58,6 +61,8 @@ def _added_up(changes: Iterable[Change], ceiling: float | None) -> Totals:
             committed += max(cost - settled, 0.0)
         else:
             to_come += max(cost - settled, 0.0)
+    survey = sum(cost_of(item) or 0.0 for item in items if is_work(item))
+    to_come += survey
     spent = paid + committed + to_come - credit
     return Totals(
         paid=paid,
@@ -69,4 +74,5 @@ def _added_up(changes: Iterable[Change], ceiling: float | None) -> Totals:
         spent=spent,
         left=None if ceiling is None else ceiling - spent,
         unpriced=unpriced,
+        survey=survey,
     )

@@ -102,19 +102,12 @@ def fitted_at(rig: Rig) -> dict[int, DistanceEvent]:
 
 
 def shown_per_true(here: Moment) -> float | None:
-    """What the speedometer shows for each km/h of truth: 1 where it is corrected; None where that cannot be said."""
-    correction = here.here.get("speedometer.correction")
-    if correction is not None and correction.value == "yes":
-        return 1.0
+    """What the speedometer shows for each km/h of truth; None where that cannot be said."""
     state = work_out(here.without_doubt(), speedometer_state).value
     return None if state is None else 1 / state.calculated.factor
 
 
 def odometer_factor(rig: Rig, step: int) -> float:
     """True over indicated kilometres after a step of the order; 1 where nothing says otherwise."""
-    here = moment(rig, step, with_doubt=False)
-    correction = here.here.get("speedometer.correction")
-    if correction is not None and correction.value == "yes":
-        return 1.0
-    state = work_out(here, speedometer_state).value
+    state = work_out(moment(rig, step, with_doubt=False), speedometer_state).value
     return 1.0 if state is None else state.calculated.odometer_factor

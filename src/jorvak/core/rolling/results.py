@@ -10,7 +10,7 @@ from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, crawl_speed_kmh, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
-from jorvak.core.rolling.tyre_size import TyreSizeOut
+from jorvak.core.rolling.tyre_size import TyreSizeOut, designation
 
 End = Literal["front", "rear"]
 ENDS: tuple[End, ...] = ("front", "rear")
@@ -295,14 +295,16 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     """The speedometer against truth, as found to here, or with another axle ratio. Raises Missing."""
     end = driven_end(ask)
     sensor = ask.need("speedometer.sensor")
+    here_mm = circumference_mm(ask, end)
+    was = _instrument_is_for(ask, end, here_mm, sensor == "upstream")
     answer = speedometer(
         SpeedometerIn(
-            circumference_old_mm=circumference_mm(ask, end, as_found=True),
-            circumference_new_mm=circumference_mm(ask, end),
-            ratio_old=ask.need(f"{end}_axle.ratio", as_found=True) if sensor == "upstream" else 1.0,
+            circumference_old_mm=was.circumference_mm,
+            circumference_new_mm=here_mm,
+            ratio_old=was.ratio,
             ratio_new=(ratio or ask.need(f"{end}_axle.ratio")) if sensor == "upstream" else 1.0,
             sensor=sensor,
-            stock_error_pct=ask.typical("speedometer.stock_error_pct", 0.0),
+            stock_error_pct=was.over_reads_pct,
             indicated_kmh=[50.0, 80.0, 100.0, 120.0],
             max_speed_kmh=ask.maybe("speedometer.top_speed_kmh"),
         )
@@ -318,6 +320,41 @@ def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
         # In a true kilometre come as many pulses as the instrument takes for what it then shows.
         pulses_per_km=None if pulses is None else pulses / answer.factor,
     )
+
+
+@record(frozen=True, slots=True)
+class _RightFor:
+    """The roll-out and the ratio for which the instrument was made or corrected, and what it over-reads there."""
+
+    circumference_mm: float
+    ratio: float
+    over_reads_pct: float
+
+
+def _instrument_is_for(ask: Ask, end: End, here_mm: float, sees_ratio: bool) -> _RightFor:
+    """As found, or as it was corrected: for the tyres and gears that were on then. Raises Missing."""
+    if not ask.is_set("speedometer.correction"):
+        corrected = ask.maybe("speedometer.correction") == "yes"
+        return _RightFor(
+            circumference_mm(ask, end, as_found=True),
+            ask.need(f"{end}_axle.ratio", as_found=True) if sees_ratio else 1.0,
+            0.0 if corrected else ask.typical("speedometer.stock_error_pct", 0.0),
+        )
+    ratio = ask.need("right_for.axle_ratio") if sees_ratio else 1.0
+    if designation(ask.need("right_for.size")) == designation(ask.need(f"wheels.{end}_left.size")):
+        # The very tyres: it was set to how far they roll, whatever is known of that since.
+        return _RightFor(here_mm, ratio, 0.0)
+    turns = ask.maybe("right_for.revs_per_mile")
+    rolled: float | None = (
+        ask.maybe("right_for.circumference_mm")
+        or (MM_PER_MILE / turns if turns else None)
+        or ask.size("right_for.size", moves=("diameter", "rolling factor")).rolling_circumference_mm
+    )
+    if rolled is None:
+        raise Missing(
+            "right_for.circumference_mm", "roll-out of the tyres for which the speedometer was corrected"
+        )
+    return _RightFor(rolled, ratio, 0.0)
 
 
 def axles_match(ask: Ask) -> AxleMatchOut:

@@ -134,3 +134,26 @@ def still_open(item: SurveyItem) -> bool:
 def before_lift(items: tuple[SurveyItem, ...]) -> tuple[SurveyItem, ...]:
     """Open safety and engine faults: a vehicle that is towed out is no expedition."""
     return tuple(item for item in items if item.concern in ("safety", "engine") and still_open(item))
+
+
+def is_work(item: SurveyItem) -> bool:
+    """Whether a decision of the survey is work that is still to be done: it is done once the thing is sound or replaced."""
+    return item.decision in ("treat", "repair", "replace") and item.condition not in FINE
+
+
+GUESSED_HOURS = {"treat": 1.0, "repair": 4.0, "replace": 2.0}
+"""What such work takes where nobody has guessed it for the item."""
+
+
+def hours_of(item: SurveyItem) -> tuple[float, bool]:
+    """What a decision takes in hours, and whether that is only a guess of what is usual."""
+    given = item.weighing or Weighing()
+    hours = given.replace_hours if item.decision == "replace" else given.repair_hours
+    usual = GUESSED_HOURS.get(item.decision or "", 0.0)
+    return (usual, True) if hours is None else (hours, False)
+
+
+def cost_of(item: SurveyItem) -> float | None:
+    """What a decision costs in parts and material; None where nobody has said."""
+    given = item.weighing or Weighing()
+    return given.replace_cost if item.decision == "replace" else given.repair_cost

@@ -1,25 +1,36 @@
 """What still stands between today and the day of leaving."""
 
+from collections.abc import Iterator
 from datetime import date
 from typing import Literal
 
 from jorvak.core.findings import Finding
 from jorvak.core.kinds import jobs_of, title_of
 from jorvak.core.record import record
-from jorvak.core.rig import APPLIED, Change, Rig
+from jorvak.core.rig import Change, Rig, SurveyItem
+from jorvak.core.stages import changes_at
+from jorvak.core.survey.weigh import FINE, hours_of, is_work
 
 Verdict = Literal["no-date", "passed", "open", "ready"]
 
 
 @record(frozen=True, slots=True)
 class Standing:
-    """A change that is not fitted yet."""
+    """A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None)."""
 
-    change: int
+    change: int | None
     title: str
     state: str
     hours: float
     guessed: bool
+
+
+@record(frozen=True, slots=True)
+class Unsafe:
+    """An item of the survey that carries safety and is not decided, or not done."""
+
+    item: str
+    says: str
 
 
 @record(frozen=True, slots=True)
@@ -35,13 +46,17 @@ class Readiness:
     hours_per_week: float | None
     took_against_guess: float | None
     blocking: tuple[Finding, ...]
+    unsafe: tuple[Unsafe, ...]
 
 
 def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
     """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted."""
-    standing = tuple(
-        _standing(change) for change in rig.changes if change.state in APPLIED and change.state != "fitted"
+    # Rivals of an open question are no work yet: one of them will be.
+    standing = (
+        *(_standing(change) for change in changes_at(rig, "planned") if change.state != "fitted"),
+        *(_to_do(item) for item in rig.survey if is_work(item)),
     )
+    unsafe = tuple(_unsafe(rig))
     hours = sum(item.hours for item in standing)
     blocking = tuple(finding for finding in planned if finding.severity in ("stop", "measure"))
     days = days_left(rig, today)
@@ -53,10 +68,10 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
     elif days < 0:
         verdict = "passed"
     else:
-        verdict = "open" if standing or blocking else "ready"
+        verdict = "open" if standing or blocking or unsafe else "ready"
     return Readiness(
         verdict=verdict,
-        sentence=_sentence(verdict, days, standing, hours, factor, blocking),
+        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe),
         leaves_on=rig.brief.leaves_on,
         days_left=days,
         standing=standing,
@@ -64,7 +79,23 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
         hours_per_week=hours / weeks if weeks else None,
         took_against_guess=factor,
         blocking=blocking,
+        unsafe=unsafe,
     )
+
+
+def _unsafe(rig: Rig) -> Iterator[Unsafe]:
+    for item in rig.survey:
+        if item.concern != "safety" or item.condition in FINE or item.decision == "leave":
+            continue
+        if item.decision is None or item.decision == "look again":
+            yield Unsafe(item.item, f"{item.condition}: not decided")
+        else:
+            yield Unsafe(item.item, f"{item.condition}: {item.decision}, not done")
+
+
+def _to_do(item: SurveyItem) -> Standing:
+    hours, guessed = hours_of(item)
+    return Standing(None, f"{item.decision} {item.item}", "survey", hours, guessed)
 
 
 def days_left(rig: Rig, today: date) -> int | None:
@@ -104,8 +135,9 @@ def _sentence(
     hours: float,
     factor: float | None,
     blocking: tuple[Finding, ...],
+    unsafe: tuple[Unsafe, ...],
 ) -> str:
-    work = _work_said(standing, hours, factor, blocking)
+    work = _work_said(standing, hours, factor, blocking, unsafe)
     match verdict:
         case "no-date":
             return f"No day of leaving is set. {work}"
@@ -118,12 +150,19 @@ def _sentence(
 
 
 def _work_said(
-    standing: tuple[Standing, ...], hours: float, factor: float | None, blocking: tuple[Finding, ...]
+    standing: tuple[Standing, ...],
+    hours: float,
+    factor: float | None,
+    blocking: tuple[Finding, ...],
+    unsafe: tuple[Unsafe, ...],
 ) -> str:
     parts = []
+    if unsafe:
+        parts.append(f"Not before {_count(len(unsafe), 'safety item')} of the survey is settled.")
     if standing:
         stands = "stands" if len(standing) == 1 else "stand"
-        parts.append(f"{_count(len(standing), 'change')} still {stands} between, {hours:.1f} h by the guess.")
+        what = "change" if all(item.change is not None for item in standing) else "thing"
+        parts.append(f"{_count(len(standing), what)} still {stands} between, {hours:.1f} h by the guess.")
         if factor is not None and factor > 1.05:
             parts.append(
                 f"Here work took {factor:.1f} times its guess so far: reckon with {hours * factor:.0f} h."

@@ -18,8 +18,15 @@ def title(fields: Speedometer) -> str:
     return f"speedometer corrected by {fields.by.replace('-', ' ')}"
 
 
+OF_THE_TYRE = ("size", "circumference_mm", "revs_per_mile")
+
+
 def effect(fields: Speedometer, before: Figures) -> dict[str, Figure | None]:
-    return {"speedometer.correction": plate("yes")}
+    """It is right for the tyres and gears that are on then, and wrong again on others."""
+    end = "front" if "rear_axle.ratio" not in before and "front_axle.ratio" in before else "rear"
+    right_for = {f"right_for.{key}": before.get(f"wheels.{end}_left.{key}") for key in OF_THE_TYRE}
+    right_for["right_for.axle_ratio"] = before.get(f"{end}_axle.ratio")
+    return {"speedometer.correction": plate("yes"), **right_for}
 
 
 def jobs(fields: Speedometer) -> tuple[Job, ...]:

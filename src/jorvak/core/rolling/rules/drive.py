@@ -11,6 +11,7 @@ from jorvak.core.rolling.kinds.gears import Gears
 from jorvak.core.rolling.kinds.speedometer import Speedometer
 from jorvak.core.rolling.regear import SAME_RATIO
 from jorvak.core.rolling.results import End, speedometer_state
+from jorvak.core.rolling.tyre_size import designation
 
 TALLER_LIMIT_PCT = 5.0
 WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
@@ -74,7 +75,7 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     """The instrument leaves the permitted band and nothing corrects it yet."""
     result = here.results.rolling.speedometer
     state = result.value
-    if state is None or state.calculated.within_band or here.value("speedometer.correction") == "yes":
+    if state is None or state.calculated.within_band:
         return
     answer = state.calculated
     side = "low" if answer.error_pct < 0 else "high"
@@ -87,7 +88,7 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     yield here.finding(
         "speedometer-outside-band",
         "watch",
-        f"The speedometer reads {abs(answer.error_pct):.1f} % {side}{here.near(off)} and leaves the permitted band: "
+        f"{_corrected_for(here)}The speedometer reads {abs(answer.error_pct):.1f} % {side}{here.near(off)} and leaves the permitted band: "
         f"it shows {here.said(worst.indicated_kmh, SPEED)} at a true {here.said(worst.true_kmh, SPEED)}.",
         "dash",
         result=result,
@@ -96,6 +97,15 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
             add("speedometer", Speedometer(), ", checked against satellite speed"),
             *(measure_first("rolling", result, "calculated.error_pct") if unsure else ()),
         ),
+    )
+
+
+def _corrected_for(here: Here) -> str:
+    size = here.value("right_for.size")
+    return (
+        ""
+        if size is None
+        else f"It was corrected for {designation(size)}, and other tyres or gears came since. "
     )
 
 
