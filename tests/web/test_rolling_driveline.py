@@ -96,7 +96,7 @@ class TestDrives:
         assert done["drive"]["moments"] == 60 and done["drive"]["why_not"]
         assert_problem(browser.ask("POST", f"/rigs/1/drives/{token}/accept"), 422, "drive")
         (stretch,) = done["drive"]["steady"]
-        hold = {"from_s": stretch["from_s"], "to_s": stretch["to_s"], "indicated_kmh": 84.0}
+        hold = {"from_s": stretch["from_s"], "to_s": stretch["to_s"], "indicated": "84"}
         fit = browser.ask("PUT", f"/rigs/1/drives/{token}/holds", {"holds": [hold]}).json["drive"]["fit"]
         assert fit["factor"] == pytest.approx(80 / 84, abs=0.002)
         sheet = browser.ask("POST", f"/rigs/1/drives/{token}/accept").json

@@ -136,7 +136,7 @@ def test_a_cycle_ways_up_and_the_level(browser: Browser) -> None:
     assert rear["ups_mm"][0] == -110 and rear["shock_left_mm"][0]["opening_mm"] == pytest.approx(
         44.4, abs=0.1
     )
-    ways = get(browser, "ways-up", front_mm="40", rear_mm="0")
+    ways = get(browser, "ways-up", front="4 cm", rear="")
     assert {way["end"] for way in ways["ways"]} == {"front"} and not ways["no_rake"]
     level = get(browser, "level", at_s="12")
     assert level["leaning"] == {

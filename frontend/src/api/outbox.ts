@@ -11,9 +11,9 @@ export type Table = "question" | "gap" | "part" | "survey_item" | "profile";
 export type Droppable = Table | "photo" | "accepted";
 type Typed = Record<string, string>;
 /** Mass, place and cost of a change, as typed. */
-export type Placed = { mass: string; mass_known: MassKnown; x: string; z: string; cost: number | null };
+export type Placed = { mass: string; mass_known: MassKnown; x: string; z: string; cost: string };
 
-const NOT_PLACED = { mass: "", mass_known: "assumed", x: "", z: "", cost: null } as const;
+const NOT_PLACED = { mass: "", mass_known: "assumed", x: "", z: "", cost: "" } as const;
 
 export type Write =
   | {

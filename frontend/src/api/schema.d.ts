@@ -1274,19 +1274,19 @@ export interface components {
         };
         /**
          * ChangeEdit
-         * @description What is to be different about a change. Absent keys stay as they are; None clears.
+         * @description What is to be different about a change: money and hours as typed. Absent keys stay as they are; None clears.
          */
         ChangeEdit: {
             /**
              * Cost
              * @default null
              */
-            cost: number | null;
+            cost: string | number | null;
             /**
              * Credit
              * @default null
              */
-            credit: number | null;
+            credit: string | number | null;
             /**
              * Gift
              * @default false
@@ -1296,7 +1296,7 @@ export interface components {
              * Hours
              * @default null
              */
-            hours: number | null;
+            hours: string | number | null;
             /**
              * Mass
              * @default null
@@ -1322,7 +1322,7 @@ export interface components {
              * Paid
              * @default null
              */
-            paid: number | null;
+            paid: string | number | null;
             /**
              * State
              * @default null
@@ -2308,12 +2308,12 @@ export interface components {
              * Away Days
              * @default null
              */
-            away_days: number | null;
+            away_days: string | number | null;
             /**
              * Ceiling
              * @default null
              */
-            ceiling: number | null;
+            ceiling: string | number | null;
             /**
              * Currency
              * @default null
@@ -2411,6 +2411,18 @@ export interface components {
             z_mm: number;
         };
         /**
+         * HeldAt
+         * @description What the dial showed over a stretch, as typed.
+         */
+        HeldAt: {
+            /** From S */
+            from_s: number;
+            /** Indicated */
+            indicated: string;
+            /** To S */
+            to_s: number;
+        };
+        /**
          * History
          * @description Newest first.
          */
@@ -2418,22 +2430,10 @@ export interface components {
             /** Entries */
             entries: components["schemas"]["Entry"][];
         };
-        /**
-         * Hold
-         * @description What the dial showed over a stretch in which the speed was held.
-         */
-        Hold: {
-            /** From S */
-            from_s: number;
-            /** Indicated Kmh */
-            indicated_kmh: number;
-            /** To S */
-            to_s: number;
-        };
         /** Holds */
         Holds: {
             /** Holds */
-            holds: components["schemas"]["Hold"][];
+            holds: components["schemas"]["HeldAt"][];
         };
         /**
          * Job
@@ -2841,7 +2841,7 @@ export interface components {
              * Cost
              * @default null
              */
-            cost: number | null;
+            cost: string | number | null;
             /**
              * Fields
              * @default null
@@ -9088,8 +9088,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
-                front_mm?: number;
-                rear_mm?: number;
+                front?: string;
+                rear?: string;
                 level?: boolean;
             };
             header?: never;

@@ -7,7 +7,7 @@ from typing import Any, Literal
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked
 from jorvak.core.kinds import Draft, Kind, check_fits, draft, kinds
-from jorvak.core.quantities import METRIC, Preset, Unreadable, read
+from jorvak.core.quantities import COUNT, METRIC, Preset, Unreadable, read
 from jorvak.core.rig import Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
 from jorvak.core.shorthand import read_words
@@ -66,7 +66,7 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
         if spec.shape in ("size", "choice"):
             return checked(spec.path, text.strip().lower() if spec.shape == "choice" else text)
         if spec.quantity is None:
-            return checked(spec.path, _plain_number(text, spec))
+            return checked(spec.path, read(text, COUNT).value)
         return checked(spec.path, read(text, spec.quantity, preset.unit(spec.quantity).symbol).value)
     except Unreadable as error:
         raise Refused(spec.path, f"{spec.label}: {error}") from None
@@ -83,7 +83,7 @@ def read_doubt(spec: FigureSpec, text: str, preset: Preset = METRIC) -> float | 
         raise Refused("doubt", f"{spec.label} is no single number: leave its ± empty.")
     try:
         if spec.quantity is None:
-            doubt = _plain_number(typed, spec)
+            doubt = read(typed, COUNT).value
         else:
             doubt = read(typed, spec.quantity, preset.unit(spec.quantity).symbol).value
     except Unreadable as error:
@@ -99,18 +99,6 @@ def _ratios(text: str, spec: FigureSpec) -> list[float]:
         raise Refused(spec.path, f"{spec.label}: nothing was typed. Type for example {spec.example}.")
     assert spec.quantity is not None
     return [read(part, spec.quantity).value for part in parts]
-
-
-def _plain_number(text: str, spec: FigureSpec) -> float:
-    try:
-        number = float(text.strip().replace(",", "."))
-    except ValueError:
-        number = math.nan
-    if not math.isfinite(number):
-        raise Refused(
-            spec.path, f"{spec.label}: “{text.strip()[:24]}” is no number. Type for example {spec.example}."
-        )
-    return number
 
 
 def _examples() -> str:

@@ -14,7 +14,17 @@ from pydantic.fields import FieldInfo
 
 from jorvak.core.calculation import Refused
 from jorvak.core.kinds import Draft, Kind, draft
-from jorvak.core.quantities import LENGTH, MASS, METRIC, Preset, Quantity, Unreadable, quantity_of_key, read
+from jorvak.core.quantities import (
+    COUNT,
+    LENGTH,
+    MASS,
+    METRIC,
+    Preset,
+    Quantity,
+    Unreadable,
+    quantity_of_key,
+    read,
+)
 from jorvak.core.record import record
 
 
@@ -89,14 +99,10 @@ def _value(form: FieldForm, text: str, preset: Preset, field: str) -> Any:
         return text.lower() if form.choices else text
     try:
         if form.quantity is None:
-            return float(text.replace(",", "."))
+            return read(text, COUNT).value
         return read(text, form.quantity, preset.unit(form.quantity).symbol).value
     except Unreadable as error:
         raise Refused(field, f"{form.label}: {error}") from None
-    except ValueError:
-        raise Refused(
-            field, f"{form.label}: “{text[:24]}” is no number. Type for example {form.example}."
-        ) from None
 
 
 SMALL_WORDS = frozenset({"by", "to", "up", "down", "of", "n/mm", "corrected", "wedges"})

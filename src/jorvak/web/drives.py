@@ -11,6 +11,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
+from jorvak.core.quantities import SPEED
 from jorvak.core.rolling.drive import STOCK_ERROR, DriveFit, Hold, accepted, factor_today, fit_of
 from jorvak.demo import DRIVES
 from jorvak.formats.drive_log import Moment, Reader, kind_of_file
@@ -19,6 +20,7 @@ from jorvak.instruments.receiver import Faults
 from jorvak.store import NotThere
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
+from jorvak.web.typed import amount
 
 drive_pages = APIBlueprint(
     "drives", __name__, url_prefix="/api/rigs/<int:rig_id>/drives", abp_tags=[Tag(name="drives")]
@@ -87,8 +89,16 @@ class Seconds(BaseModel):
     seconds: int = Field(10, ge=1, le=600)
 
 
+class HeldAt(BaseModel):
+    """What the dial showed over a stretch, as typed."""
+
+    from_s: float
+    to_s: float
+    indicated: str = Field(max_length=60)
+
+
 class Holds(BaseModel):
-    holds: list[Hold] = Field(max_length=40)
+    holds: list[HeldAt] = Field(max_length=40)
 
 
 class DriveState(BaseModel):
@@ -160,8 +170,15 @@ def read_the_dial(path: DrivePath, query: View, body: Holds) -> Response:
     """What the dial showed over steady stretches."""
     drive = desk.take(path.token, path.rig_id)
     with drive.lock:
-        drive.holds = body.holds
+        drive.holds = [
+            hold for i, held in enumerate(body.holds) if (hold := _hold(i, held, query)) is not None
+        ]
         return _state(path.token, drive)
+
+
+def _hold(index: int, held: HeldAt, view: View) -> Hold | None:
+    shown = amount(f"holds.{index}.indicated", held.indicated, SPEED, view)
+    return None if not shown else Hold(from_s=held.from_s, to_s=held.to_s, indicated_kmh=shown)
 
 
 @drive_pages.post("/<token>/accept", responses={200: Sheet})

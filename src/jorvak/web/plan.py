@@ -7,12 +7,12 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.calculation import NotNegative, Refused
+from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
 from jorvak.core.kinds import check_fits, draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
-from jorvak.core.quantities import DISTANCE, LENGTH, MASS, TIME, Quantity, Unreadable, read
+from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
 from jorvak.core.rig import Change, Fitted, MassKnown, Rig, State
 from jorvak.core.shorthand import read_fields
 from jorvak.core.stages import measured_now, steps_before
@@ -20,6 +20,7 @@ from jorvak.core.ticking import noted_since, settled
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, known, rigs, today
+from jorvak.web.typed import Amount, amount
 
 plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
 
@@ -56,20 +57,20 @@ class NewChange(BaseModel):
     x: str = Field("", max_length=60)
     z: str = Field("", max_length=60)
     mass_known: MassKnown = "assumed"
-    cost: NotNegative | None = None
+    cost: Amount = None
     option: str | None = Field(None, max_length=90)
 
 
 class ChangeEdit(BaseModel):
-    """What is to be different about a change. Absent keys stay as they are; None clears."""
+    """What is to be different about a change: money and hours as typed. Absent keys stay as they are; None clears."""
 
     version: int
     state: State | None = None
-    cost: NotNegative | None = None
+    cost: Amount = None
     gift: bool = False
-    paid: NotNegative | None = None
-    credit: NotNegative | None = None
-    hours: NotNegative | None = None
+    paid: Amount = None
+    credit: Amount = None
+    hours: Amount = None
     note: str | None = Field(None, max_length=4000)
     option: str | None = Field(None, max_length=90)
     typed: dict[str, str] | None = Field(None, description="the fields of its kind as typed")
@@ -135,7 +136,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
     before = steps_before(record.rig, query.at_stage)
     after = record.rig.changes[before - 1].id if before else None
     _known_option(record.rig, body.option)
-    placed = {key: _typed(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}
+    placed = {key: amount(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}
     change = Change(
         kind=wanted.kind,
         fields=wanted.fields,
@@ -143,7 +144,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         mass_known=body.mass_known,
         mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
         mass_z_mm=placed["mass_z_mm"],
-        cost=body.cost,
+        cost=amount("cost", body.cost, MONEY, query, record.rig.brief.currency),
         option=body.option,
     )
     added = rigs().add_change(
@@ -165,7 +166,10 @@ def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
     new = {key: getattr(body, key) for key in body.model_fields_set - {"version", "typed", *_PLACES}}
     for field in _PLACES.keys() & body.model_fields_set:
         key, quantity = _PLACES[field]
-        new[key] = _typed(field, getattr(body, field) or "", quantity, query, signed=True)
+        new[key] = amount(field, getattr(body, field) or "", quantity, query, signed=True)
+    for field in _SUMS.keys() & body.model_fields_set:
+        currency = rigs().read(path.rig_id, query.person).rig.brief.currency
+        new[field] = amount(field, getattr(body, field), _SUMS[field], query, currency)
     if body.typed is not None:
         kind = kind_of(change.kind)
         new["fields"] = draft(change.kind, read_fields(kind, body.typed, query.preset)).fields
@@ -244,8 +248,8 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
             f"{len(asked)} figures were noted since {body.on:%d %B %Y}, {spec_of(asked[0]).label} among them: "
             "say of each whether this was on the vehicle when it was taken.",
         )
-    odometer = _typed("odometer", body.odometer, DISTANCE, query)
-    hours = _typed("hours", body.hours, TIME, query)
+    odometer = amount("odometer", body.odometer, DISTANCE, query)
+    hours = amount("hours", body.hours, TIME, query)
     fitted = Fitted(on=body.on, odometer_km=odometer, hours=hours, by=query.person)
     edited = change.model_copy(update={"state": "fitted", "fitted": fitted})
     read_otherwise = noted_since(rig, change, body.on)
@@ -276,6 +280,7 @@ def _change(path: ChangePath, view: View) -> Change:
     raise NotThere("That change is not in this order any more.")
 
 
+_SUMS = {"cost": MONEY, "paid": MONEY, "credit": MONEY, "hours": TIME}
 _PLACES = {"mass": ("mass_kg", MASS), "x": ("mass_x_mm", LENGTH), "z": ("mass_z_mm", LENGTH)}
 
 
@@ -283,18 +288,6 @@ def _known_option(rig: Rig, option: str | None) -> None:
     options = {f"{question.key}/{name}" for question in rig.questions for name in question.options}
     if option is not None and option not in options:
         raise Refused("option", f"There is no option “{option}” on this rig.")
-
-
-def _typed(field: str, text: str, quantity: Quantity, view: View, signed: bool = False) -> float | None:
-    if not text.strip():
-        return None
-    try:
-        value = read(text, quantity, view.preset.unit(quantity).symbol).value
-    except Unreadable as error:
-        raise Refused(field, f"{field}: {error}") from None
-    if value < 0 and not signed:
-        raise Refused(field, f"{field} must not be below 0. Type for example {quantity.example}.")
-    return value
 
 
 def _said(key: str, value: Any) -> str:

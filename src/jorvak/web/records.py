@@ -14,6 +14,7 @@ from jorvak.core.stages import measured_now
 from jorvak.store.records import TABLES
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
+from jorvak.web.typed import with_numbers
 
 record_pages = APIBlueprint(
     "records", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="records")]
@@ -69,7 +70,8 @@ def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
     """Keep a record, new or changed."""
     table = TABLES[path.table]
     known = rigs().read(path.rig_id, query.person)
-    record = table.record.model_validate({**body.record, "id": body.id})
+    given = with_numbers(body.record, query, known.rig.brief.currency)
+    record = table.record.model_validate({**given, "id": body.id})
     name = str(getattr(record, NAMES[path.table]))
     if body.version is not None:
         _same_name(path, known, body.id, name)

@@ -25,6 +25,7 @@ from jorvak.formats.profile import read_profile, write_csv, write_dxf
 from jorvak.instruments.inclinometer import Inclinometer, Leaning
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
+from jorvak.web.typed import amount
 
 stance_pages = APIBlueprint(
     "stance", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="stance")]
@@ -152,10 +153,10 @@ class Cycled(BaseModel):
 
 
 class Wanted(View):
-    """How far the frame is to go up at each end, in mm; ``level``: the rear so far that it stands level with its load."""
+    """How far the frame is to go up at each end, as typed; ``level``: the rear so far that it stands level with its load."""
 
-    front_mm: float = Field(0.0, ge=0, le=500)
-    rear_mm: float = Field(0.0, ge=0, le=500)
+    front: str = Field("", max_length=60)
+    rear: str = Field("", max_length=60)
     level: bool = False
 
 
@@ -365,12 +366,24 @@ def ways(path: RigPath, query: Wanted) -> Response:
     """The ways in which the frame comes up by so much, with what each upsets and costs."""
     rig = rigs().read(path.rig_id, query.person).rig
     stage = query.at_stage
-    level = level_when_loaded_mm(rig, stage, query.front_mm) if query.level else None
-    rear = query.rear_mm if level is None else max(level, 0.0)
-    found = ways_up(rig, stage, query.front_mm, rear, query.preset)
+    front, rear = (_up_mm(end, getattr(query, end), query) for end in ("front", "rear"))
+    level = level_when_loaded_mm(rig, stage, front) if query.level else None
+    if level is not None:
+        rear = max(level, 0.0)
+    found = ways_up(rig, stage, front, rear, query.preset)
     return as_json(
-        Ways(ways=list(found), front_mm=query.front_mm, rear_mm=rear, no_rake=query.level and level is None)
+        Ways(ways=list(found), front_mm=front, rear_mm=rear, no_rake=query.level and level is None)
     )
+
+
+MOST_UP_MM = 500.0
+
+
+def _up_mm(end: str, typed: str, view: View) -> float:
+    up = amount(end, typed, LENGTH, view) or 0.0
+    if up > MOST_UP_MM:
+        raise Refused(end, f"The {end} comes up by at most {MOST_UP_MM:g} mm; {up:.0f} mm were read.")
+    return up
 
 
 @stance_pages.get("/level", responses={200: Level})

@@ -10,12 +10,17 @@ from pydantic import BaseModel, Field
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.headlines import SHOWN
+from jorvak.core.quantities import COUNT, MONEY
 from jorvak.core.rig import Brief, Form, Line
 from jorvak.core.trip.readiness import Readiness, readiness
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
+from jorvak.web.typed import Amount, amount
 
 trip_pages = APIBlueprint("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
+
+
+MOST_DAYS = 3650
 
 
 class HeadEdit(BaseModel):
@@ -28,10 +33,10 @@ class HeadEdit(BaseModel):
     purpose: str | None = Field(None, max_length=4000)
     must_still: str | None = Field(None, max_length=4000)
     drivers: str | None = Field(None, max_length=4000)
-    ceiling: float | None = Field(None, ge=0, allow_inf_nan=False)
+    ceiling: Amount = None
     currency: str | None = Field(None, max_length=12)
     leaves_on: date | None = None
-    away_days: int | None = Field(None, ge=1, le=3650)
+    away_days: Amount = None
     deciding: list[str] = Field([], max_length=40)
 
 
@@ -54,6 +59,14 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
     """Change the name, the form or the brief."""
     sent = body.model_fields_set - {"version"}
     values = body.model_dump(mode="json", include=sent)
+    brief = rigs().read(path.rig_id, query.person).rig.brief
+    if "ceiling" in values:
+        values["ceiling"] = amount("ceiling", body.ceiling, MONEY, query, brief.currency)
+    if values.get("away_days") is not None:
+        days = amount("away_days", body.away_days, COUNT, query)
+        if days is None or not 1 <= days <= MOST_DAYS or days != int(days):
+            raise Refused("away_days", f"Days away are a whole number from 1 to {MOST_DAYS}, for example 56.")
+        values["away_days"] = int(days)
     for key in [key for key, value in values.items() if value is None]:
         if key in _NEEDED:
             raise Refused(key, f"A rig has {_NEEDED[key]}: another one can take its place, but not none.")

@@ -48,14 +48,7 @@ export function ChangeForm({ change, option, done }: Props) {
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const amounts: Record<string, number | null> = {};
-    for (const { key, label, example } of MONEY) {
-      const text = (sums[key] ?? "").trim().replace(",", ".");
-      const number = text === "" ? null : Number(text);
-      if (number !== null && !(Number.isFinite(number) && number >= 0))
-        return setProblem({ field: key, message: `${label}: a number from 0 up, for example ${example}.` });
-      amounts[key] = number;
-    }
+    const amounts = Object.fromEntries(MONEY.map(({ key }) => [key, sums[key] ?? ""]));
     const places = { mass: placed.mass ?? "", x: placed.x ?? "", z: placed.z ?? "", mass_known: weighed };
     const refusal = change
       ? await put({
@@ -68,7 +61,7 @@ export function ChangeForm({ change, option, done }: Props) {
           do: "change",
           kind: kind.name,
           typed,
-          placed: { ...places, cost: amounts.cost ?? null },
+          placed: { ...places, cost: sums.cost ?? "" },
           option: of || null,
         });
     if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });

@@ -27,8 +27,9 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
     (finding) => finding.change === change.id && finding.severity !== "note" && !finding.accepted,
   );
   const say = (refusal: Refusal | undefined) => setProblem(refusal?.message);
-  const edit = (to: Record<string, unknown>) =>
-    put({ do: "edit", change: change.id, version: change.version, to }).then(say);
+  const amount = (to: Record<string, unknown>) =>
+    put({ do: "edit", change: change.id, version: change.version, to });
+  const edit = (to: Record<string, unknown>) => amount(to).then(say);
   const move = (to: number) => put({ do: "move", change: change.id, version: change.version, to }).then(say);
   const others = sheet.changes.filter((other) => other.state !== "fitted");
   const first = others[0]?.step ?? 1;
@@ -63,16 +64,16 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
           </span>
         ) : (
           <>
-            <NumberField
+            <AmountField
               label={change.gift ? "gift" : "cost"}
               value={change.cost}
-              keep={(cost) => edit({ cost })}
+              keep={(cost) => amount({ cost })}
             />
-            <NumberField
+            <AmountField
               label="h"
               value={change.hours}
               placeholder={change.guessed_hours}
-              keep={(hours) => edit({ hours })}
+              keep={(hours) => amount({ hours })}
             />
             <Choice
               bare
@@ -165,43 +166,37 @@ function MoveButton({ sign, label, can, move }: MoveButtonProps) {
   );
 }
 
-type NumberFieldProps = {
+type AmountFieldProps = {
   label: string;
   value: number | null;
   placeholder?: number;
-  keep: (value: number | null) => Promise<unknown>;
+  keep: (typed: string) => Promise<Refusal | undefined>;
 };
 
-/** A small number that is kept when it is left. */
-function NumberField({ label, value, placeholder, keep }: NumberFieldProps) {
-  const [wrong, setWrong] = useState(false);
-  const leave = (text: string) => {
-    const plain = text.trim().replace(",", ".");
-    const next = plain === "" ? null : Number(plain);
-    const good = next === null || (Number.isFinite(next) && next >= 0);
-    setWrong(!good);
-    if (good && next !== value) void keep(next);
+/** A small number that is sent as typed when it is left; a refusal stands beneath it. */
+function AmountField({ label, value, placeholder, keep }: AmountFieldProps) {
+  const [refused, setRefused] = useState<string>();
+  const leave = async (text: string) => {
+    const typed = text.trim();
+    if (typed === String(value ?? "")) return setRefused(undefined);
+    setRefused((await keep(typed))?.message);
   };
   return (
     <span>
       <label className="flex items-baseline gap-1">
         <input
           key={String(value)}
-          className={`min-h-10 w-16 border-b bg-transparent text-right ${wrong ? "border-oxide text-oxide" : "border-ink"}`}
+          className={`min-h-10 w-16 border-b bg-transparent text-right ${refused ? "border-oxide text-oxide" : "border-ink"}`}
           defaultValue={value ?? ""}
           placeholder={placeholder?.toFixed(1) ?? "–"}
           inputMode="decimal"
-          aria-invalid={wrong}
-          onBlur={(event) => leave(event.target.value)}
+          aria-invalid={refused !== undefined}
+          onBlur={(event) => void leave(event.target.value)}
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
         />
         <span className="text-quiet">{label}</span>
       </label>
-      {wrong && (
-        <span role="alert" className="block text-sm text-oxide">
-          a number from 0 up, for example 1640
-        </span>
-      )}
+      <Problem of={refused} className="block max-w-64 text-sm" />
     </span>
   );
 }

@@ -153,9 +153,8 @@ function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Change) => Promise<v
                   placeholder="measure it"
                   onBlur={(event) => {
                     const text = event.target.value.trim();
-                    const number = Number(text.replace(",", "."));
-                    const next = text === "" ? null : Number.isFinite(number) ? number : text;
-                    if (next === (value ?? null)) return;
+                    const next = text === "" ? null : text;
+                    if (next === (value === null ? null : String(value))) return;
                     void keep(({ faces }) => {
                       const here = faces?.[name] ?? face;
                       const fields = { ...here.fields, [key]: next };
@@ -249,10 +248,8 @@ function NewPart() {
   const [problem, setProblem] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const price = said.price.trim() === "" ? null : Number(said.price.replace(",", "."));
     if (!said.name.trim()) return setProblem("What is it called? For example: donor case.");
-    if (price !== null && !(price >= 0)) return setProblem("price: a number from 0 up, for example 420.");
-    const { name, kind, place, donor, mass_kg } = said;
+    const { name, kind, place, donor, mass_kg, price } = said;
     const refusal = await put({
       do: "record",
       table: "part",

@@ -198,26 +198,28 @@ export function Drive() {
 function Dial({ state, take }: { state: DriveState; take: (state: DriveState) => void }) {
   const { sheet, stage, write } = useBench();
   const { units, person } = useSettings();
-  const inOneKmh = Number(write(1, "speed_kmh", { places: 6 }).text);
   const [shown, setShown] = useState<Record<number, string>>({});
+  const [refused, setRefused] = useState<Error>();
   if (state.drive.steady.length === 0) return null;
   const keep = async (index: number, text: string) => {
     const all = { ...shown, [index]: text };
     setShown(all);
-    const holds = state.drive.steady.flatMap(({ from_s, to_s }, i) => {
-      const value = Number((all[i] ?? "").replace(",", "."));
-      return all[i] && Number.isFinite(value) && value > 0
-        ? [{ from_s, to_s, indicated_kmh: value / inOneKmh }]
-        : [];
-    });
-    take(
-      await answered(
-        client.PUT("/api/rigs/{rig_id}/drives/{token}/holds", {
-          params: { path: { rig_id: sheet.id, token: state.token }, query: { stage, units, person } },
-          body: { holds },
-        }),
-      ),
+    const holds = state.drive.steady.flatMap(({ from_s, to_s }, i) =>
+      all[i]?.trim() ? [{ from_s, to_s, indicated: all[i] }] : [],
     );
+    try {
+      take(
+        await answered(
+          client.PUT("/api/rigs/{rig_id}/drives/{token}/holds", {
+            params: { path: { rig_id: sheet.id, token: state.token }, query: { stage, units, person } },
+            body: { holds },
+          }),
+        ),
+      );
+      setRefused(undefined);
+    } catch (error) {
+      setRefused(error as Error);
+    }
   };
   return (
     <fieldset className="pt-2">
@@ -237,6 +239,7 @@ function Dial({ state, take }: { state: DriveState; take: (state: DriveState) =>
           />
         </label>
       ))}
+      <Problem of={refused} />
     </fieldset>
   );
 }

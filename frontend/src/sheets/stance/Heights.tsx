@@ -1,7 +1,7 @@
 /** What carries the rig how high: the lift as a stack at each axle, springs, shocks and hoses, and the ways up. */
 import { useState } from "react";
 
-import { answered, client } from "../../api/client";
+import { answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Sheet, Way } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -387,28 +387,23 @@ function WaysUp() {
   const [front, setFront] = useState("50");
   const [rear, setRear] = useState("");
   const unit = write(0, "z_mm").unit;
-  const factor = unit === "in" ? 25.4 : 1;
-  const number = (text: string) => {
-    const read = Number(text.replace(",", ".")) * factor;
-    return Number.isFinite(read) && read >= 0 && read <= 500 ? read : undefined;
-  };
-  const [up, back] = [number(front || "0"), number(rear || "0")];
   const level = rear.trim() === "";
   const ways = useAsked({
-    queryKey: ["ways", sheet.id, up, back, level, stage, units, sheet.revision],
+    queryKey: ["ways", sheet.id, front, rear, level, stage, units, sheet.revision],
     queryFn: ({ signal }) =>
       answered(
         client.GET("/api/rigs/{rig_id}/ways-up", {
           params: {
             path: { rig_id: sheet.id },
-            query: { stage, units, person, front_mm: up ?? 0, rear_mm: back ?? 0, level },
+            query: { stage, units, person, front, rear, level },
           },
           signal,
         }),
       ),
-    enabled: up !== undefined && back !== undefined,
+    retry: false,
   });
   const data = ways.data;
+  const refused = ways.error instanceof Refusal ? ways.error.problem.field : undefined;
   return (
     <section aria-label="Ways up" className="pt-4">
       <h2 className="border-b border-ink pb-1 font-semibold">
@@ -422,7 +417,7 @@ function WaysUp() {
           value={front}
           set={setFront}
           example="50"
-          invalid={up === undefined}
+          invalid={refused === "front"}
         />
         <Entry
           label={`at the rear, ${unit}`}
@@ -430,7 +425,7 @@ function WaysUp() {
           value={rear}
           set={setRear}
           example={data && level ? `${write(data.rear_mm, "z_mm").text}, level loaded` : "level when loaded"}
-          invalid={back === undefined}
+          invalid={refused === "rear"}
         />
         {level && data && !data.no_rake && (
           <p className="pb-2">

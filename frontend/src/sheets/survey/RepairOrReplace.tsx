@@ -47,11 +47,8 @@ export function RepairOrReplace({ item, weighed, keep }: Props) {
               defaultValue={weighing[key] ?? ""}
               placeholder="–"
               onBlur={(event) => {
-                const text = event.target.value.trim().replace(",", ".");
-                const number = text === "" ? null : Number(text);
-                const good = number === null || (Number.isFinite(number) && number >= 0);
-                event.target.setAttribute("aria-invalid", String(!good));
-                if (good && number !== (weighing[key] ?? null)) set({ [key]: number });
+                const text = event.target.value.trim();
+                if (text !== String(weighing[key] ?? "")) set({ [key]: text || null });
               }}
               onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
             />

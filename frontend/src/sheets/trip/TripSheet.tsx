@@ -118,8 +118,8 @@ type Key = "leaves_on" | "away_days" | "ceiling" | "currency" | "purpose" | "mus
 function Brief() {
   const { sheet, put } = useBench();
   const [problem, setProblem] = useState<string>();
-  const keep = (key: Key, value: string | number | null) => {
-    if (sheet.brief[key] === value || (value === null && !sheet.brief[key])) return;
+  const keep = (key: Key, value: string | null) => {
+    if (String(sheet.brief[key] ?? "") === (value ?? "")) return;
     void put({ do: "head", version: sheet.version, to: { [key]: value } }).then((refusal) =>
       setProblem(refusal?.message),
     );
@@ -151,7 +151,7 @@ type BriefFieldProps = {
   label: string;
   of: Key;
   brief: Sheet["brief"];
-  keep: (key: Key, value: string | number | null) => void;
+  keep: (key: Key, value: string | null) => void;
   type?: string;
   long?: boolean;
 };
@@ -160,8 +160,8 @@ function BriefField({ label, of, brief, keep, type = "text", long = false }: Bri
   const value = brief[of] ?? "";
   const leave = (text: string) => {
     const plain = text.trim();
-    if (type === "number") keep(of, plain === "" ? null : Number(plain));
-    else keep(of, type === "date" && plain === "" ? null : plain);
+    // As typed: what it is, and whether it could be two numbers, the server says.
+    keep(of, (type === "date" || type === "number") && plain === "" ? null : plain);
   };
   const common = {
     defaultValue: String(value),
@@ -176,8 +176,8 @@ function BriefField({ label, of, brief, keep, type = "text", long = false }: Bri
       ) : (
         <input
           key={String(value)}
-          type={type}
-          min={type === "number" ? 0 : undefined}
+          type={type === "date" ? "date" : "text"}
+          inputMode={type === "number" ? "decimal" : undefined}
           {...common}
           onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
         />

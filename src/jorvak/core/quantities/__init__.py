@@ -9,6 +9,7 @@
 from jorvak.core.quantities.reader import Reading, Unreadable, read
 from jorvak.core.quantities.units import (
     ANGLE,
+    COUNT,
     DISTANCE,
     FORCE,
     INCH,
@@ -38,6 +39,7 @@ from jorvak.core.quantities.writer import write, write_exact
 
 __all__ = [
     "ANGLE",
+    "COUNT",
     "DISTANCE",
     "FORCE",
     "INCH",

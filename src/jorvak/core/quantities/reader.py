@@ -152,14 +152,16 @@ def _decimal(digits: str, text: str, quantity: Quantity) -> float:
     """The number in ``digits``, where a comma or a point may be decimal, or may set off thousands."""
     if re.fullmatch(r"[0-9]{1,3}( [0-9]{3})+([.,][0-9]+)?", digits):
         return float(digits.replace(" ", "").replace(",", "."))
-    if re.fullmatch(r"[0-9]*\.?[0-9]+|[0-9]+\.", digits):
-        return float(digits)
-    if re.fullmatch(r"[1-9][0-9]{0,2},[0-9]{3}", digits):
-        as_decimal, as_thousands = digits.replace(",", "."), digits.replace(",", "")
+    either = r"[1-9][0-9]{0,2}[.,][0-9]{3}" if quantity.thousands else r"[1-9][0-9]{0,2},[0-9]{3}"
+    if re.fullmatch(either, digits):
+        as_thousands = digits.replace(",", "").replace(".", "")
+        as_decimal = f"{int(as_thousands) / 1000:g}" if quantity.thousands else digits.replace(",", ".")
         raise Unreadable(
             f"“{digits}” could be {as_decimal} or {as_thousands}. Type the one you mean: {as_decimal} or {as_thousands}.",
             as_decimal,
         )
+    if re.fullmatch(r"[0-9]*\.?[0-9]+|[0-9]+\.", digits):
+        return float(digits)
     if re.fullmatch(r"[0-9]*,[0-9]+", digits):
         return float(digits.replace(",", "."))
     if re.fullmatch(r"[0-9]{1,3}(,[0-9]{3})+(\.[0-9]+)?", digits):

@@ -35,6 +35,8 @@ class Quantity:
     suffix: str
     units: tuple[Unit, ...]
     examples: str
+    thousands: bool = False
+    """Counted in thousands, so that a point before three digits may set them off and is asked back."""
 
     @property
     def example(self) -> str:
@@ -118,6 +120,7 @@ DISTANCE = Quantity(
         Unit("mi", KM_PER_MILE, 0, ("mile", "miles")),
     ),
     "128400 km or 79784 mi",
+    thousands=True,
 )
 ANGLE = Quantity("angle", "_deg", (Unit("°", 1.0, 1, ("deg", "degree", "degrees")),), "3.4 deg")
 FORCE = Quantity(
@@ -161,12 +164,16 @@ ALTITUDE = Quantity(
 RATIO = Quantity("ratio", "_ratio", (Unit("", 1.0, 2, (": 1", ":1")),), "4.10 or 41/10")
 # Rims are inches by name all over the world: never converted.
 RIM = Quantity("rim", "_in", (Unit("in", 1.0, 1, ('"', "inch", "inches")),), "8 or 8 1/2")
-MONEY = Quantity("money", "", (Unit("", 1.0, 0),), "1640")
+# What is counted in thousands: "1.490" and "1,490" are asked back, whichever was meant.
+MONEY = Quantity(
+    "money", "_cost", (Unit("", 1.0, 0), Unit("k", 1000.0, 1, ("thousand",))), "1640 or 12k", thousands=True
+)
+COUNT = Quantity("number", "", (Unit("", 1.0, 0), Unit("k", 1000.0, 1, ("thousand",))), "4", thousands=True)
 
 # STIFFNESS first: its keys end like lengths.
 QUANTITIES = (
     STIFFNESS, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
-    RATIO, RIM, AREA, ALTITUDE, MONEY,
+    RATIO, RIM, AREA, ALTITUDE, MONEY, COUNT,
 )  # fmt: skip
 
 

@@ -1,0 +1,76 @@
+"""What a person typed as a number beside a figure of the rig: money, hours, counts, places; read by the one reader."""
+
+import math
+from typing import Any
+
+from jorvak.core.calculation import Refused
+from jorvak.core.quantities import COUNT, MONEY, TIME, Quantity, Unreadable, quantity_of_key, read
+from jorvak.web.sheet import View
+
+Amount = str | float | None
+"""As typed; or a plain number, from a program. None clears."""
+
+OF_RECORDS: dict[str, Quantity] = {
+    "price": MONEY,
+    "repair_cost": MONEY,
+    "replace_cost": MONEY,
+    "repair_hours": TIME,
+    "replace_hours": TIME,
+}
+"""Numbers that records hold outside the figures of the rig, by key."""
+COUNTED = ("spline_count", "bolt_count", "pins", "pulses_per_rev")
+"""Fields of a part's face that are numbers without a unit in their key."""
+
+
+def amount(
+    field: str, given: Amount, quantity: Quantity, view: View, currency: str = "", signed: bool = False
+) -> float | None:
+    """A number in the core's unit, None where nothing was typed. Raises Refused on ``field``."""
+    if isinstance(given, (int, float)):
+        return _not_below_nothing(field, float(given), quantity, signed)
+    text = (given or "").strip()
+    if currency and text.lower().endswith(currency.lower()):
+        text = text[: -len(currency)].strip()
+    if not text:
+        return None
+    try:
+        value = read(text, quantity, view.preset.unit(quantity).symbol).value
+    except Unreadable as error:
+        raise Refused(field, f"{field.replace('_', ' ')}: {error}") from None
+    return _not_below_nothing(field, value, quantity, signed)
+
+
+def _not_below_nothing(field: str, value: float, quantity: Quantity, signed: bool) -> float:
+    if not math.isfinite(value) or (value < 0 and not signed):
+        raise Refused(
+            field, f"{field.replace('_', ' ')} is a number from 0 up, for example {quantity.example}."
+        )
+    return value
+
+
+def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str, Any]:
+    """A record as sent, its numbers read where they were typed; the fields of faces by what their key says."""
+    read_here = {
+        key: amount(key, value, OF_RECORDS[key], view, currency)
+        for key, value in record.items()
+        if key in OF_RECORDS and isinstance(value, str)
+    }
+    for key, value in record.items():
+        if key == "weighing" and isinstance(value, dict):
+            read_here[key] = with_numbers(value, view, currency)
+        elif key == "faces" and isinstance(value, dict):
+            read_here[key] = {name: _face(name, face, view) for name, face in value.items()}
+    return {**record, **read_here}
+
+
+def _face(name: str, face: Any, view: View) -> Any:
+    if not isinstance(face, dict) or not isinstance(face.get("fields"), dict):
+        return face
+    fields = {}
+    for key, value in face["fields"].items():
+        quantity = COUNT if key in COUNTED else quantity_of_key(key)
+        if quantity is None or not isinstance(value, str):
+            fields[key] = value
+        else:
+            fields[key] = amount(f"faces.{name}.fields.{key}", value, quantity, view, signed=True)
+    return {**face, "fields": fields}
