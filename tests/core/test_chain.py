@@ -197,7 +197,7 @@ def test_an_empty_rig_is_assessed_as_far_as_it_goes() -> None:
 
 
 def test_a_smaller_tyre_counts_downwards(plover: Rig) -> None:
-    small = assess(planned(plover, "tyre 205/70R15"), 1)
+    small = assess(planned(plover, "tyre 205/70R15 on 8.5 in"), 1)
     under, taller = small.results.stance.under_differentials_mm.value, small.results.rolling.taller.value
     assert under is not None and under < 0
     assert taller is not None and taller.taller_pct < 0
@@ -304,7 +304,7 @@ def test_a_kind_refuses_fields_by_their_path() -> None:
 
 def test_figures_are_checked_against_what_is_believable() -> None:
     assert checked("body.wheelbase_mm", 2740) == 2740.0
-    assert checked("gearbox.gears", [4, 1]) == (4.0, 1.0)
+    assert checked("gearbox.gears", [4, 2, 1]) == (4.0, 2.0, 1.0)
     for path, value in [
         ("body.wheelbase_mm", 27.4), ("body.wheelbase_mm", "2740"), ("body.wheelbase_mm", True),
         ("body.wheelbase_mm", float("nan")), ("gearbox.gears", []), ("gearbox.gears", [0.0]), ("gearbox.gears", 4.1),

@@ -122,8 +122,8 @@ class TestWheels:
         assert severities(self.rig(plover, rating_kg=900.0), "wheel-load-short") == []
 
     def test_a_smaller_rim_over_the_caliper(self, plover: Rig) -> None:
-        assert severities(planned(plover, "tyre 265/75R16"), "brake-room") == ["measure"]
-        assert severities(planned(plover, "tyre 265/65R18"), "brake-room") == []
+        assert severities(planned(plover, "tyre 265/75R16 on 7.5 in"), "brake-room") == ["measure"]
+        assert severities(planned(plover, "tyre 265/65R18 on 8 in"), "brake-room") == []
 
 
 class TestAfterwards:

@@ -42,7 +42,9 @@ class TestSpeedometer:
         generous = with_figures(plover, speedometer__stock_error_pct=8.0)
         assert "speedometer-outside-band" not in found(planned(generous, "tyre 285/75R17"))
 
-    @pytest.mark.parametrize("size", ["285/75R17", "255/65R17", "305/75R17", "37x12.50R17", "205/70R15"])
+    @pytest.mark.parametrize(
+        "size", ["285/75R17", "255/65R17", "305/75R17", "37x12.50R17", "205/70R15 on 7 in"]
+    )
     def test_the_gears_that_are_offered_do_settle_it(self, plover: Rig, size: str) -> None:
         rig = planned(plover, f"tyre {size}")
         offers = [
@@ -56,7 +58,9 @@ class TestSpeedometer:
             assert "speedometer-outside-band" not in found(settled)
 
     def test_no_ratio_is_offered_where_none_would_do(self, plover: Rig) -> None:
-        (finding,) = [f for f in assess(planned(plover, "tyre 205/70R15")).findings if f.place == "dash"]
+        (finding,) = [
+            f for f in assess(planned(plover, "tyre 205/70R15 on 7 in")).findings if f.place == "dash"
+        ]
         assert {settle.draft.kind for settle in finding.settled_by if settle.draft} == {"speedometer"}
 
     def test_it_may_read_high_only_so_far(self, plover: Rig) -> None:

@@ -111,7 +111,7 @@ class TestTheSet:
         assert severities(planned(plover, "tyre LT265/70R17 104S"), "tyre-load-short") == []
 
     def test_brakes_that_want_a_larger_rim(self, plover: Rig) -> None:
-        small = planned(plover, "tyre 265/75R15")
+        small = planned(plover, "tyre 265/75R15 on 7.5 in")
         assert severities(small, "brake-room") == ["measure"]
         assert severities(noted(small, brakes__front_rim_in=16.0), "brake-room") == ["stop"]
         assert severities(noted(small, brakes__front_rim_in=15.0), "brake-room") == []

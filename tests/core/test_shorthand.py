@@ -19,7 +19,7 @@ LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
     ("winch 38 kg at -520", "winch", {}, 38, -520),
     ("winch 84 lb at -20 in", "winch", {}, 38.1, -508),
     ("winch 38kg @ -520 with synthetic rope", "winch", {}, 38, None),
-    ("winch 4300 with rope", "winch", {"rating_kg": 4300, "name": "with rope"}, None, None),
+    ("winch rated 4300 kg with rope", "winch", {"rating_kg": 4300, "name": "with rope"}, None, None),
     (
         "springs 448 38 front",
         "springs",

@@ -277,7 +277,7 @@ def test_a_figure_keeps_how_it_is_known_its_doubt_and_its_note(browser: Browser)
             "PUT", "/rigs/1/figures", {**body, "doubt": bad, "version": version + 1}, units="inch"
         )
         assert_problem(answer, 422, "doubt")
-    gears = {"path": "gearbox.gears", "typed": "4 1", "doubt": "3", "version": 1}
+    gears = {"path": "gearbox.gears", "typed": "4 2 1", "doubt": "3", "version": 1}
     assert_problem(browser.ask("PUT", "/rigs/1/figures", gears), 422, "doubt")
 
 

@@ -3442,7 +3442,7 @@ export interface components {
         };
         /**
          * Regearing
-         * @description The five schools over the ratios that exist for this axle.
+         * @description The five schools over the ratios that exist for this axle; prices are for all ``axles`` that have a ratio.
          */
         Regearing: {
             /**
@@ -3450,6 +3450,8 @@ export interface components {
              * @enum {string}
              */
             axle: "front" | "rear";
+            /** Axles */
+            axles: number;
             /** Candidates */
             candidates: components["schemas"]["Candidate"][];
             /** Schools */
@@ -6480,8 +6482,15 @@ export interface components {
         /**
          * Typed
          * @description What a line means: a change to put into the order, or a figure of the rig to note.
+         *
+         *     ``also`` are further paths at which the same figure is noted: what is alike at every wheel.
          */
         Typed: {
+            /**
+             * Also
+             * @default []
+             */
+            also: string[];
             /** @default null */
             draft: components["schemas"]["Draft"] | null;
             /**

@@ -7,7 +7,7 @@ from the web and from ``assess``, and refuses bad input the same way everywhere.
 import json
 import math
 from collections.abc import Callable, Iterator
-from typing import Annotated, Any, Generic, TypeVar
+from typing import Annotated, Any, Generic, TypeVar, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
@@ -108,13 +108,25 @@ def refusal_of(error: ValidationError, model: type[BaseModel]) -> Refused:
     fault = error.errors(include_url=False)[0]
     path = [str(part) for part in fault["loc"]]
     field = ".".join(path) or "input"
-    return Refused(field, sentence_of(fault, field, field_example(model, path)))
+    return Refused(field, sentence_of(fault, field, field_example(model, path), field_bounds(model, path)))
 
 
-def sentence_of(fault: Any, field: str, example: str | None = None) -> str:
-    """What is wrong with ``field``, in plain words. ``fault`` is one entry of ``ValidationError.errors()``."""
+def sentence_of(
+    fault: Any,
+    field: str,
+    example: str | None = None,
+    bounds: tuple[float | None, float | None] = (None, None),
+) -> str:
+    """What is wrong with ``field``, in plain words. ``fault`` is one entry of ``ValidationError.errors()``.
+
+    ``bounds`` are the lowest and the highest that it may be, where both are known: a range says more than a limit.
+    """
     kind, context = fault["type"], fault.get("ctx", {})
     hint = f" Give for example {example}." if example else ""
+    if None not in bounds and kind in _BEYOND:
+        return (
+            f"{field} lies between {bounds[0]:g} and {bounds[1]:g}, {_said(fault['input'])} was read.{hint}"
+        )
     match kind:
         case "missing":
             return f"{field} is missing.{hint}"
@@ -152,6 +164,29 @@ def sentence_of(fault: Any, field: str, example: str | None = None) -> str:
         case _:
             message = str(fault["msg"]).removeprefix("Value error, ")
             return f"{field}: {message}.{hint}" if not message.endswith(".") else message
+
+
+_BEYOND = ("greater_than", "greater_than_equal", "less_than", "less_than_equal")
+
+
+def field_bounds(model: type[BaseModel], path: list[str]) -> tuple[float | None, float | None]:
+    """The lowest and the highest that the field may be that ``path`` names; None where it has no such limit."""
+    info = model.model_fields.get(path[0]) if path else None
+    limits = [*(info.metadata if info else ()), *_metadata_in(info.annotation if info else None)]
+    low = [limit for each in limits for limit in (getattr(each, "ge", None), getattr(each, "gt", None))]
+    high = [limit for each in limits for limit in (getattr(each, "le", None), getattr(each, "lt", None))]
+    return (
+        max((each for each in low if each is not None), default=None),
+        min((each for each in high if each is not None), default=None),
+    )
+
+
+def _metadata_in(annotation: Any) -> Iterator[Any]:
+    for part in get_args(annotation):
+        for each in getattr(part, "__metadata__", ()):
+            # A Field within Annotated keeps its limits in a list of its own.
+            yield from getattr(each, "metadata", (each,))
+        yield from _metadata_in(part)
 
 
 _PATTERNS = {

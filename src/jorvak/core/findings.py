@@ -10,10 +10,10 @@ from functools import cache, cached_property
 from typing import Any, Literal
 
 from jorvak.core.areas import Results, result_of
-from jorvak.core.calculation import SLACK
+from jorvak.core.calculation import SLACK, Refused
 from jorvak.core.catalogue import spec_of
 from jorvak.core.discovery import modules_in
-from jorvak.core.kinds import Draft, draft
+from jorvak.core.kinds import Draft, draft, fields_of
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, known_of
@@ -273,6 +273,14 @@ def add(kind: str, fields: Frozen, why: str = "") -> Settle:
     """A change that would settle it."""
     wanted = draft(kind, fields)
     return Settle(text=wanted.title + why, draft=wanted)
+
+
+def add_if_it_can_be(kind: str, why: str = "", **fields: Any) -> tuple[Settle, ...]:
+    """A change that would settle it, where there can be such a one: a strap of two metres is no advice."""
+    try:
+        return (add(kind, fields_of(kind, fields), why),)
+    except Refused:
+        return ()
 
 
 def acceptance(here: Moment, finding: Finding, reason: str, **by: Any) -> Accepted:

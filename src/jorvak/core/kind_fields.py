@@ -19,6 +19,12 @@ AngleDeg = Annotated[float, Field(strict=True, ge=-45, le=90, allow_inf_nan=Fals
 RateNPerMm = Annotated[float, Field(strict=True, ge=1, le=1000, allow_inf_nan=False)]
 Ratio = Annotated[float, Field(strict=True, ge=0.3, le=20, allow_inf_nan=False)]
 MassKg = Annotated[float, Field(strict=True, ge=-5000, le=10000, allow_inf_nan=False)]
+LiftMm = Annotated[float, Field(strict=True, ge=-500, le=1500, allow_inf_nan=False)]
+"""What raises or lowers a frame."""
+ThickMm = Annotated[float, Field(strict=True, gt=0, le=400, allow_inf_nan=False)]
+"""Spacers, blocks, and what is cut back."""
+MoreMm = Annotated[float, Field(strict=True, ge=-500, le=1000, allow_inf_nan=False)]
+"""What a part is longer by."""
 Side = Literal["both", "left", "right"]
 Words = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 

@@ -51,6 +51,7 @@ class Kind(Generic[F]):
     ``effect`` gives the figures it sets on a rig by path (None removes one: a measured roll-out does not
     outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where, ``aboard`` what
     is in it when the vehicle is laden.
+    ``by_mass``: it is named by what it weighs, so that a bare number may be that or what it bears, and is asked back.
     ``fits`` raises Refused, with what would do, where a rig of those figures has no place for it. ``read`` makes
     its fields from the words after the kind's
     own in the line and raises Refused; without one they are read by the fields' keys. Findings that only
@@ -67,6 +68,7 @@ class Kind(Generic[F]):
     points: Callable[[F], Mapping[str, Carrier]] = _no_points
     masses: Callable[[F, Change], tuple[Mass, ...]] = _own_mass
     aboard: Callable[[F, Change], tuple[Mass, ...]] = _nothing_aboard
+    by_mass: bool = False
     fits: Callable[[F, Figures], None] = _fits
     read: Callable[[str, Rig], F] | None = None
 
@@ -119,6 +121,20 @@ def draft(kind: str, fields: Mapping[str, Any] | Frozen) -> Draft:
 def check_fits(kind: str, fields: Mapping[str, Any], figures: Figures) -> None:
     """Raises Refused on ``fields`` where a rig of those figures has no place for such a change."""
     kind_of(kind).fits(fields_of(kind, fields), figures)
+
+
+TAKEN_OUT = ("equipment",)
+"""Kinds whose mass may be below 0: a thing that is taken out."""
+
+
+def check_mass(kind: str, mass_kg: float | None) -> None:
+    """Raises Refused on ``mass_kg`` for what cannot weigh less than nothing."""
+    if mass_kg is not None and mass_kg < 0 and kind not in TAKEN_OUT:
+        raise Refused(
+            "mass_kg",
+            f"A {kind} does not weigh {mass_kg:g} kg: type from 0 to 5000 kg, for example 38 kg. "
+            "What is taken out is typed as equipment: add rear seats -38 kg at 2150.",
+        )
 
 
 def own_fields(change: Change) -> Any:
@@ -174,7 +190,8 @@ class _Read:
 
     @cached_property
     def title(self) -> str:
-        return self.kind.title(self.fields)
+        title = self.kind.title(self.fields)
+        return f"{title}, taken out" if (self.change.mass_kg or 0.0) < 0 else title
 
     @cached_property
     def points(self) -> Mapping[str, Carrier]:

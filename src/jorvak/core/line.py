@@ -4,21 +4,28 @@ import math
 import re
 from typing import Any, Literal
 
-from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked
-from jorvak.core.kinds import Draft, Kind, check_fits, draft, kinds
+from pydantic import ValidationError
+
+from jorvak.core.calculation import Refused, refusal_of
+from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked, spec_of
+from jorvak.core.kind_fields import places_in
+from jorvak.core.kinds import Draft, Kind, check_fits, check_mass, draft, kinds
 from jorvak.core.quantities import COUNT, METRIC, Preset, Unreadable, read
-from jorvak.core.rig import Frozen, Rig
+from jorvak.core.rig import Change, Frozen, Rig
 from jorvak.core.rolling.tyre_size import sidewall
 from jorvak.core.shorthand import read_words
 
 
 class Typed(Frozen):
-    """What a line means: a change to put into the order, or a figure of the rig to note."""
+    """What a line means: a change to put into the order, or a figure of the rig to note.
+
+    ``also`` are further paths at which the same figure is noted: what is alike at every wheel.
+    """
 
     means: Literal["change", "figure"]
     draft: Draft | None = None
     path: str | None = None
+    also: tuple[str, ...] = ()
     value: float | str | tuple[float, ...] | None = None
     title: str
 
@@ -36,6 +43,11 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
         made = draft(kind.name, kind.read(of_kind, rig)) if kind.read else read_words(kind, of_kind, preset)
         try:
             check_fits(made.kind, made.fields, rig.figures)
+            check_mass(made.kind, made.mass_kg)
+            # What a change may weigh and where it may sit stands with the change.
+            Change(kind=made.kind, fields=made.fields, mass_kg=made.mass_kg, mass_x_mm=made.mass_x_mm)
+        except ValidationError as error:
+            raise Refused("line", refusal_of(error, Change).message) from None
         except Refused as refused:
             raise Refused("line", refused.message) from None
         return Typed(means="change", draft=made, title=made.title)
@@ -43,6 +55,16 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
         if spec.word is not None and first.lower() == spec.word:
             value = read_figure(spec, rest, preset)
             return Typed(means="figure", path=spec.path, value=value, title=f"{spec.label} {rest.strip()}")
+    if first.lower() == "dot":
+        paths = [f"{place}.date_code" for place in places_in(rig.figures)]
+        code = read_figure(spec_of(paths[0]), rest, preset)
+        return Typed(
+            means="figure",
+            path=paths[0],
+            also=tuple(paths[1:]),
+            value=code,
+            title=f"date code {code}, every tyre",
+        )
     raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
 
 
@@ -63,7 +85,7 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
     try:
         if spec.shape == "ratios":
             return checked(spec.path, _ratios(text, spec))
-        if spec.shape in ("size", "choice"):
+        if spec.shape in ("size", "choice", "text"):
             return checked(spec.path, text.strip().lower() if spec.shape == "choice" else text)
         if spec.quantity is None:
             return checked(spec.path, read(text, COUNT).value)

@@ -62,8 +62,8 @@ def _carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple
     """The rig with the line carried out, and the stage at which that shows."""
     if typed.draft is None:
         assert typed.path is not None
-        figure = measured_now(rig, typed.path, typed.value, on)
-        return replace(rig, figures={**rig.figures, typed.path: figure}), stage
+        noted = {path: measured_now(rig, path, typed.value, on) for path in (typed.path, *typed.also)}
+        return replace(rig, figures={**rig.figures, **noted}), stage
     before = steps_before(rig, stage)
     # No change of a rig has the id 0: it marks the draft.
     draft = Change(

@@ -227,12 +227,16 @@ class Photo(Record):
     taken_on: date | None = None
 
 
+Hours = Annotated[NotNegative, Field(le=3000)]
+"""More than a year and a half of working days is a slip of the finger."""
+
+
 class Fitted(Frozen):
     """That a change is on the vehicle: when, at which reading, and what it took."""
 
     on: date
     odometer_km: NotNegative | None = None
-    hours: NotNegative | None = None
+    hours: Hours | None = None
     by: Text | None = None
 
 
@@ -243,15 +247,15 @@ class Change(Frozen):
     kind: Line
     fields: dict[str, Any]
     state: State = "chosen"
-    mass_kg: Number | None = None
+    mass_kg: Annotated[Number, Field(ge=-3000, le=5000)] | None = Field(None, examples=["38"])
     mass_known: MassKnown = Field("assumed", description="weighed, from the maker's sheet, or guessed")
-    mass_x_mm: Number | None = None
-    mass_z_mm: Number | None = None
+    mass_x_mm: Annotated[Number, Field(ge=-3000, le=12000)] | None = Field(None, examples=["-520"])
+    mass_z_mm: Annotated[Number, Field(ge=0, le=4500)] | None = Field(None, examples=["560"])
     cost: NotNegative | None = Field(None, description="price; the retail price where it is a gift")
     gift: bool = False
     paid: NotNegative | None = Field(None, description="of the cost, already paid")
     credit: NotNegative | None = Field(None, description="what came in for the parts it replaced")
-    hours: NotNegative | None = None
+    hours: Hours | None = None
     note: Text | None = None
     option: OptionName | None = Field(None, description="QUESTION/OPTION that this change belongs to")
     fitted: Fitted | None = None

@@ -105,7 +105,7 @@ def _value(form: FieldForm, text: str, preset: Preset, field: str) -> Any:
         raise Refused(field, f"{form.label}: {error}") from None
 
 
-SMALL_WORDS = frozenset({"by", "to", "up", "down", "of", "n/mm", "corrected", "wedges"})
+SMALL_WORDS = frozenset({"by", "to", "up", "down", "of", "n/mm", "corrected", "wedges", "joint", "high"})
 """What may stand between figures and says nothing that is not said without it."""
 BOTH_ENDS = re.compile(r"\b(?:front\s*(?:and|&|\+)\s*rear|rear\s*(?:and|&|\+)\s*front)\b", re.IGNORECASE)
 
@@ -128,10 +128,17 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
         words = plainly(words)
     if any({"front", "both"} <= set(form.choices) for form in forms):
         words = both_ends(words)
+    values: dict[str, Any] = {}
+    for form in forms:
+        for choice in form.choices:
+            # One of two words: a raised bracket.
+            if " " in choice and choice in words.lower():
+                values[form.key] = choice
+                words = re.sub(choice, " ", words, flags=re.IGNORECASE)
     left = words.split()
     place = _taken_at(left, preset)
+    values |= _taken_ratings(kind, forms, left)
     mass = _taken_mass(left)
-    values: dict[str, Any] = {}
     rest: list[str] = []
     for word in left:
         chosen = next((f for f in forms if word.lower() in f.choices and f.key not in values), None)
@@ -146,8 +153,16 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
     try:
         made = draft(kind.name, values)
     except Refused as refused:
-        raise Refused("line", refused.message) from None
-    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place})
+        raise Refused("line", _labelled(refused, forms)) from None
+    title = made.title if mass is None or mass >= 0 else f"{made.title}, taken out"
+    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place, "title": title})
+
+
+def _labelled(refused: Refused, forms: tuple[FieldForm, ...]) -> str:
+    """A refusal with the field's name in words instead of its key."""
+    key = refused.field.removeprefix("fields.")
+    label = next((form.label for form in forms if form.key == key), key)
+    return refused.message.replace(key, label, 1)
 
 
 def _taken_at(words: list[str], preset: Preset) -> float | None:
@@ -164,12 +179,83 @@ def _taken_at(words: list[str], preset: Preset) -> float | None:
     return place
 
 
+RATED = ("rated", "rating", "pull", "carries", "for")
+"""What stands before a mass that is what a part may bear or holds, and not its own."""
+MOST_OF_ITS_OWN_KG = 250.0
+"""Winches, racks and drawers that weigh more are mostly what they are rated for."""
+
+
+def _taken_ratings(kind: Kind[Any], forms: tuple[FieldForm, ...], words: list[str]) -> dict[str, Any]:
+    """Masses that are no mass of the change itself, taken out of the words. Raises Refused where either may be meant."""
+    form = next((form for form in forms if form.number and form.quantity is MASS), None)
+    taken: dict[str, Any] = {}
+    at = next(
+        (i for i, word in enumerate(words[:-1]) if word.lower() in RATED and words[i + 1][:1].isdigit()), None
+    )
+    if form is not None and at is not None:
+        behind = words[at + 1 :]
+        rating = _taken_mass(behind)
+        if rating is not None:
+            words[at:] = behind
+            taken[form.key] = rating
+    if not kind.by_mass:
+        return taken
+    found = _masses(words)
+    if form is not None and not taken and len(found) == 2:
+        taken[form.key] = max(found)
+        _take(words, max(found))
+        return taken
+    bare = next((word for i, word in enumerate(words) if _is_bare(words, i)), None)
+    rated = f", or {kind.words[0]} rated {form.example} kg" if form is not None else ""
+    if bare is not None and not found:
+        raise Refused(
+            "line", f"{bare}: kilograms of its own, or of what else? Type for example {kind.example}{rated}."
+        )
+    if form is not None and not taken and found and found[0] > MOST_OF_ITS_OWN_KG:
+        raise Refused(
+            "line",
+            f"{found[0]:g} kg of its own, or what it is rated for? Type {kind.words[0]} rated {found[0]:g} kg, or with "
+            f"its own mass: {kind.example}.",
+        )
+    return taken
+
+
+def _masses(words: list[str]) -> list[float]:
+    """Every mass with its unit among the words."""
+    rest, found = list(words), []
+    while (mass := _taken_mass(rest)) is not None:
+        found.append(mass)
+    return found
+
+
+def _take(words: list[str], wanted: float) -> None:
+    """Take the mass of that size out of the words, and leave the others."""
+    others: list[str] = []
+    while words:
+        before = list(words)
+        mass = _taken_mass(words)
+        if mass == wanted:
+            break
+        taken = [word for word in before if word not in words] or before[:1]
+        others += taken
+    words.extend(others)
+
+
+def _is_bare(words: list[str], i: int) -> bool:
+    """Whether a word is a number without a unit, glued on or behind it."""
+    if not re.fullmatch(r"[+-]?\d+(?:[.,]\d+)?", words[i]):
+        return False
+    return i + 1 == len(words) or words[i + 1].lower() not in {*_MASS_UNITS, "high", "higher"}
+
+
+_MASS_UNITS = {s.lower() for unit in MASS.units for s in (unit.symbol, *unit.spellings)}
+
+
 def _taken_mass(words: list[str]) -> float | None:
     """A mass with its unit, taken out of the words."""
-    units = {s.lower() for unit in MASS.units for s in (unit.symbol, *unit.spellings)}
     for i, word in enumerate(words):
-        joined = f"{words[i - 1]} {word}" if i and word.lower() in units else word
-        if joined is word and not any(word.lower().endswith(u) for u in units if u.isalpha()):
+        joined = f"{words[i - 1]} {word}" if i and word.lower() in _MASS_UNITS else word
+        if joined is word and not any(word.lower().endswith(u) for u in _MASS_UNITS if u.isalpha()):
             continue
         try:
             mass = read(joined, MASS).value

@@ -17,7 +17,7 @@ from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from jorvak.core.calculation import NotNegative, Refused, sentence_of
 from jorvak.core.catalogue import GAP_FIGURES, PART_FIGURES, POINT_FIGURES, BadFigure, catalogue, checked
-from jorvak.core.kinds import fields_of
+from jorvak.core.kinds import check_mass, fields_of
 from jorvak.core.rig import (
     AS_IT_STOOD,
     Accepted,
@@ -339,6 +339,7 @@ class _Reader:
             place = f"rig.changes.{index}"
             try:
                 fields_of(change.kind, change.fields)
+                check_mass(change.kind, change.mass_kg)
             except Refused as refused:
                 self.fault(f"{place}.{refused.field}", refused.message)
             if change.option is not None and change.option not in options:

@@ -150,18 +150,21 @@ class Rigs:
     ) -> None:
         """Note a figure, or remove it with None. ``version`` None says that there was none yet. Raises Stale."""
         with self.journal.write(rig_id, person, what, key) as write:
-            row = write.connection.execute(
-                "SELECT * FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
-            ).fetchone()
-            if (row["version"] if row else None) != version:
-                raise Stale("figure", version, dict(row) if row else None)
-            if figure is None:
-                if row is not None:
-                    write.delete("figure", row["id"])
-            elif row is None:
-                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
-            else:
-                write.update("figure", row["id"], _figure(figure))
+            _note(write, rig_id, path, figure, version)
+
+    def note_figures(
+        self,
+        rig_id: int,
+        figures: Mapping[str, Figure],
+        versions: Mapping[str, int],
+        person: str,
+        what: str,
+        key: str | None = None,
+    ) -> None:
+        """Note several figures as one write, those of ``versions`` in the place of what was there. Raises Stale."""
+        with self.journal.write(rig_id, person, what, key) as write:
+            for path, figure in figures.items():
+                _note(write, rig_id, path, figure, versions.get(path))
 
     def add_point(
         self,
@@ -350,6 +353,21 @@ class Rigs:
             order.remove(change_id)
             order.insert(max(0, to - 1), change_id)
             _put_in_order(write, rig_id, order)
+
+
+def _note(write: Write, rig_id: int, path: str, figure: Figure | None, version: int | None) -> None:
+    row = write.connection.execute(
+        "SELECT * FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
+    ).fetchone()
+    if (row["version"] if row else None) != version:
+        raise Stale("figure", version, dict(row) if row else None)
+    if figure is None:
+        if row is not None:
+            write.delete("figure", row["id"])
+    elif row is None:
+        write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
+    else:
+        write.update("figure", row["id"], _figure(figure))
 
 
 def _belongs(write: Write, table: str, record_id: int, rig_id: int) -> None:

@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.kinds import check_fits, draft, kind_of, title_of
+from jorvak.core.kinds import check_fits, check_mass, draft, kind_of, title_of
 from jorvak.core.line import Typed, read_line
 from jorvak.core.preview import Preview, preview
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
@@ -137,6 +137,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
     after = record.rig.changes[before - 1].id if before else None
     _known_option(record.rig, body.option)
     placed = {key: amount(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}
+    check_mass(wanted.kind, wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"])
     change = Change(
         kind=wanted.kind,
         fields=wanted.fields,
@@ -182,6 +183,7 @@ def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
         new["fitted"] = None
     if "state" in new and new["state"] is None:
         raise Refused("state", "A change is an idea, chosen, bought, fitted or dropped.")
+    check_mass(change.kind, new.get("mass_kg"))
     edited = Change.model_validate({**change.model_dump(), "id": change.id, **new})
     said = ", ".join(_said(key, value) for key, value in new.items() if key != "fitted")
     if "fields" in new:
@@ -267,9 +269,11 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
 
 def _note(record: RigRecord, typed: Typed, view: View) -> Response:
     assert typed.path is not None
-    figure = measured_now(record.rig, typed.path, typed.value, today(), view.person)
-    version = record.figure_versions.get(typed.path)
-    rigs().note_figure(record.id, typed.path, figure, version, view.person, typed.title, view.key)
+    figures = {
+        path: measured_now(record.rig, path, typed.value, today(), view.person)
+        for path in (typed.path, *typed.also)
+    }
+    rigs().note_figures(record.id, figures, record.figure_versions, view.person, typed.title, view.key)
     return answer(record.id, view)
 
 

@@ -54,7 +54,8 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
                     {school.buys}; {school.costs}.{" "}
                     {pick && pick.cost !== null && (
                       <b className="font-semibold">
-                        {money(pick.cost)} {currency}.
+                        {money(pick.cost)} {currency}
+                        {regearing.axles > 1 && ", both axles"}.
                       </b>
                     )}
                   </p>
@@ -99,7 +100,7 @@ function RatioTable({ regearing, take }: { regearing: Regearing; take: (ratio: n
           <th>rpm cruising</th>
           <th>crawl</th>
           <th>{write(0, "speed_kmh").unit} at idle</th>
-          <th>price</th>
+          <th>price{regearing.axles > 1 && ", both axles"}</th>
           <th className="text-left">schools</th>
           <th>
             <span className="sr-only">take it</span>

@@ -1,5 +1,7 @@
 """Which figures a rig can have: what each is called, what it looks like typed, and what is believable."""
 
+import itertools
+import re
 from dataclasses import replace
 from functools import cache, lru_cache
 from typing import Any
@@ -88,15 +90,47 @@ def checked(path: str, value: Any) -> Any:
                 raise BadFigure(
                     path, f"The {spec.label} is text of at most {MOST_TEXT} letters, such as {spec.example}."
                 )
-            return value.strip()
+            return _date_code(spec, value.strip()) if path.endswith(".date_code") else value.strip()
         case "ratios":
             if not isinstance(value, (list, tuple)) or not 0 < len(value) <= MOST_RATIOS:
                 raise BadFigure(
                     path, f"The {spec.label}: give 1 to {MOST_RATIOS} ratios, for example {spec.example}."
                 )
-            return tuple(_number(spec, one) for one in value)
+            ratios = tuple(_number(spec, one) for one in value)
+            if path == "gearbox.gears":
+                _check_gears(spec, ratios)
+            return ratios
         case "number":
             return _number(spec, value)
+
+
+FEWEST_GEARS = 3
+
+
+def _check_gears(spec: FigureSpec, ratios: tuple[float, ...]) -> None:
+    """First to top, each taller than the one before: a list that is torn off or turned round is none."""
+    falling = all(one > other for one, other in itertools.pairwise(ratios))
+    if len(ratios) < FEWEST_GEARS or not falling:
+        said = " ".join(f"{ratio:g}" for ratio in ratios)
+        raise BadFigure(
+            spec.path,
+            f"The {spec.label}: {said} were read. There are {FEWEST_GEARS} to {MOST_RATIOS}, first to top, each smaller "
+            f"than the one before. Type for example {spec.example}.",
+        )
+
+
+DATE_CODE = re.compile(r"(?:dot\s*)?((?:0[1-9]|[1-4][0-9]|5[0-3])[0-9]{1,2})", re.IGNORECASE)
+
+
+def _date_code(spec: FigureSpec, text: str) -> str:
+    found = DATE_CODE.fullmatch(text)
+    if found is None:
+        raise BadFigure(
+            spec.path,
+            f"The {spec.label}: “{text[:20]}” is no week and year. Type the last four digits of the maker's code, "
+            "for example 2319 for week 23 of 2019; before 2000 there were three.",
+        )
+    return found[1]
 
 
 def _size(spec: FigureSpec, value: Any) -> str:

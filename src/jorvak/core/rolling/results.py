@@ -113,9 +113,10 @@ class Candidate:
 
 @record(frozen=True, slots=True)
 class Regearing:
-    """The five schools over the ratios that exist for this axle."""
+    """The five schools over the ratios that exist for this axle; prices are for all ``axles`` that have a ratio."""
 
     axle: End
+    axles: int
     schools: tuple[School, ...]
     candidates: tuple[Candidate, ...]
 
@@ -426,7 +427,7 @@ def regearing(ask: Ask) -> Regearing:
             carrier_cost=carriers,
         )
 
-    return Regearing(axle=end, schools=schools, candidates=tuple(map(judged, candidates(asked))))
+    return Regearing(axle=end, axles=axles, schools=schools, candidates=tuple(map(judged, candidates(asked))))
 
 
 _ASKED_FIGURE = {

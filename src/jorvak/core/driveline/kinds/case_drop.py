@@ -3,14 +3,14 @@
 from pydantic import Field
 
 from jorvak.core.catalogue import ENDS
-from jorvak.core.kind_fields import LengthMm, added
+from jorvak.core.kind_fields import MoreMm, added
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class CaseDrop(Frozen):
-    down_mm: LengthMm = Field(description="down by", examples=["20"])
+    down_mm: MoreMm = Field(description="down by", examples=["20"])
 
 
 def title(fields: CaseDrop) -> str:

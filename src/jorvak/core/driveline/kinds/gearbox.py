@@ -30,7 +30,7 @@ class Gearbox(Frozen):
     @field_validator("gears")
     @classmethod
     def _ratios(cls, gears: str) -> str:
-        read_ratios(gears)
+        checked("gearbox.gears", read_ratios(gears))
         return gears
 
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, added, set_where_given
+from jorvak.core.kind_fields import End, LengthMm, MoreMm, added, set_where_given
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
@@ -12,7 +12,7 @@ from jorvak.core.work.jobs import Job, job
 
 class Shaft(Frozen):
     axle: End = Field(description="which shaft")
-    longer_mm: LengthMm = Field(0.0, description="longer by", examples=["35"])
+    longer_mm: MoreMm = Field(0.0, description="longer by", examples=["35"])
     build: Literal["single", "double"] | None = Field(None, description="joints")
     od_mm: LengthMm | None = Field(None, description="tube outside", examples=["63.5"], gt=0)
     wall_mm: LengthMm | None = Field(None, description="tube wall", examples=["2.0"], gt=0)

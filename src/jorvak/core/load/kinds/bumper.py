@@ -69,6 +69,7 @@ KIND = Kind(
     example="bumper front 48 kg at -780",
     fields=Bumper,
     title=title,
+    by_mass=True,
     effect=effect,
     points=points,
     jobs=jobs,

@@ -47,6 +47,7 @@ KIND = Kind(
     example="rack 28 kg at 1500",
     fields=Rack,
     title=title,
+    by_mass=True,
     effect=effect,
     jobs=jobs,
 )

@@ -47,6 +47,7 @@ KIND = Kind(
     example="storage drawers 62 kg at 2300",
     fields=Storage,
     title=title,
+    by_mass=True,
     aboard=aboard,
     jobs=jobs,
 )

@@ -16,7 +16,7 @@ class Winch(Frozen):
 
 
 def title(fields: Winch) -> str:
-    rating = f" {fields.rating_kg:g} kg" if fields.rating_kg else ""
+    rating = f" rated {fields.rating_kg:g} kg" if fields.rating_kg else ""
     return f"winch{rating}{f' {fields.name}' if fields.name else ''}"
 
 
@@ -45,5 +45,6 @@ KIND = Kind(
     example="winch 38 kg at -520",
     fields=Winch,
     title=title,
+    by_mass=True,
     jobs=jobs,
 )

@@ -2,14 +2,14 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kind_fields import ThickMm, Where, added, ends_of, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Spacers(Frozen):
-    thickness_mm: LengthMm = Field(description="thickness", examples=["25"], gt=0)
+    thickness_mm: ThickMm = Field(description="thickness", examples=["25"], gt=0)
     axle: Where = Field("both", description="where")
 
 

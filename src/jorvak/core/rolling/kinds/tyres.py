@@ -1,8 +1,10 @@
 """Tyres of another size, on all positions."""
 
-from pydantic import Field, field_validator
+import re
 
-from jorvak.core.calculation import Number, Positive, Refused
+from pydantic import Field, ValidationError, field_validator
+
+from jorvak.core.calculation import Number, Positive, Refused, refusal_of
 from jorvak.core.catalogue import ENDS
 from jorvak.core.kind_fields import added, places_in
 from jorvak.core.kinds import Kind, Mass
@@ -99,21 +101,60 @@ def jobs(fields: Tyres) -> tuple[Job, ...]:
     )
 
 
+POSITION = re.compile(r"\b(front|rear|both|left|right|spare)\b", re.IGNORECASE)
+RIM = re.compile(
+    r"\b(?:on\s+)?(?:a\s+)?(\d{1,2}(?:[.,]\d+)?)\s*(?:in\b|inch\b|\"|j\b)(?:\s*rims?)?", re.IGNORECASE
+)
+OFFSET = re.compile(r"\b(?:et|offset)\s*([+-]?\d{1,3}(?:[.,]\d+)?)(?:\s*mm)?\b", re.IGNORECASE)
+HEAVIER = re.compile(r"([+-]?\d{1,3}(?:[.,]\d+)?)\s*kg\s+heavier(?:\s+each)?", re.IGNORECASE)
+
+
 def read(words: str, rig: Rig) -> Tyres:
-    """``285/75R17``: everything after the word is what stands on the sidewall."""
+    """``285/75R17 121/118S on 8 in et20, 6.2 kg heavier each``: a size with its marks, and the wheel that it is on."""
     size = words.strip()
     if not size:
         raise Refused("line", f"Which size? Type for example {EXAMPLE}.")
+    said: dict[str, float] = {}
+    for key, pattern in (("heavier_each_kg", HEAVIER), ("offset_mm", OFFSET), ("rim_width_in", RIM)):
+        found = pattern.search(size)
+        if found is not None:
+            said[key] = float(found[1].replace(",", "."))
+            size = f"{size[: found.start()]} {size[found.end() :]}"
+    size = re.sub(r"[,\s]+", " ", size).strip(" ,").removesuffix(" on")
+    where = POSITION.search(size)
+    if where is not None:
+        raise Refused(
+            "line",
+            f"“{where[0]}” was read: tyres of one size go on at every wheel, the spare's too. Leave it out, or note what "
+            "stands at one wheel as its figure, tyre size.",
+        )
     try:
-        found = sidewall(size[:120])
+        stands = sidewall(size[:120])
     except Refused as refused:
         raise Refused("line", refused.message) from None
-    if found.diameter_mm is None:
+    if stands.diameter_mm is None:
         raise Refused(
             "line",
             f"“{size}” does not say how high the tyre is. Type a size with an aspect or a diameter, for example 37x12.50R17.",
         )
-    return Tyres(size=size)
+    try:
+        return Tyres(size=size, **said)
+    except ValidationError as error:
+        raise Refused("line", refusal_of(error, Tyres).message) from None
+
+
+def fits(fields: Tyres, figures: Figures) -> None:
+    """On rims of its own diameter: on others only with the wheels that they come on."""
+    noted = figures.get("wheels.front_left.size")
+    if noted is None or fields.rim_width_in is not None:
+        return
+    wants, has = sidewall(fields.size).rim_in, sidewall(str(noted.value)).rim_in
+    if wants != has:
+        raise Refused(
+            "fields.size",
+            f"{designation(fields.size)} goes on {wants:g} in wheels, and these are {has:g} in. Say which wheels come "
+            f"with it, for example tyre {designation(fields.size)} on 8 in et20.",
+        )
 
 
 KIND = Kind(
@@ -123,6 +164,7 @@ KIND = Kind(
     fields=Tyres,
     title=title,
     effect=effect,
+    fits=fits,
     masses=masses,
     jobs=jobs,
     read=read,

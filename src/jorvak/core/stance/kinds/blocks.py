@@ -2,14 +2,14 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, Side, on_sides, only_with, thicker
+from jorvak.core.kind_fields import End, Side, ThickMm, on_sides, only_with, thicker
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Blocks(Frozen):
-    thickness_mm: LengthMm = Field(description="thickness", examples=["38"], gt=0)
+    thickness_mm: ThickMm = Field(description="thickness", examples=["38"], gt=0)
     axle: End = Field("rear", description="axle")
     side: Side = Field("both", description="side")
 

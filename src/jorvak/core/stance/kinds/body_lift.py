@@ -2,14 +2,14 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, added
+from jorvak.core.kind_fields import LiftMm, added
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class BodyLift(Frozen):
-    height_mm: LengthMm = Field(description="body up by", examples=["30"])
+    height_mm: LiftMm = Field(description="body up by", examples=["30"])
 
 
 def title(fields: BodyLift) -> str:

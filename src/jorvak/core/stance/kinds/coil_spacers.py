@@ -5,8 +5,8 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.kind_fields import (
-    LengthMm,
     Side,
+    ThickMm,
     Where,
     ends_of,
     on_sides,
@@ -20,7 +20,7 @@ from jorvak.core.work.jobs import Job, job
 
 
 class CoilSpacers(Frozen):
-    thickness_mm: LengthMm = Field(description="thickness", examples=["30"], gt=0)
+    thickness_mm: ThickMm = Field(description="thickness", examples=["30"], gt=0)
     axle: Where = Field("both", description="where")
     side: Side = Field("both", description="side")
     at: Literal["coil", "strut"] = Field("coil", description="at the coil or on top of the strut")

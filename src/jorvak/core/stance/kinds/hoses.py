@@ -4,14 +4,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, where_said
+from jorvak.core.kind_fields import MoreMm, Where, added, ends_of, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Hoses(Frozen):
-    longer_mm: LengthMm = Field(description="longer by", examples=["60"])
+    longer_mm: MoreMm = Field(description="longer by", examples=["60"])
     axle: Where = Field("both", description="where")
     what: Literal["hose", "cable", "breather"] = Field("hose", description="which line")
 

@@ -4,14 +4,14 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, only_with, where_said
+from jorvak.core.kind_fields import LiftMm, Where, added, ends_of, only_with, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Lift(Frozen):
-    height_mm: LengthMm = Field(description="frame up by", examples=["50"])
+    height_mm: LiftMm = Field(description="frame up by", examples=["50"])
     axle: Where = Field("both", description="where")
     by: Literal["unsaid", "torsion-bar", "arch", "spring-over"] = Field("unsaid", description="by")
 

@@ -2,14 +2,14 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LengthMm, Where, added, ends_of, only_with, where_said
+from jorvak.core.kind_fields import MoreMm, Where, added, ends_of, only_with, where_said
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Shackles(Frozen):
-    longer_mm: LengthMm = Field(description="longer by", examples=["40"])
+    longer_mm: MoreMm = Field(description="longer by", examples=["40"])
     axle: Where = Field("rear", description="where")
 
 

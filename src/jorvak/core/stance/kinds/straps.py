@@ -2,14 +2,14 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, added
+from jorvak.core.kind_fields import End, ThickMm, added
 from jorvak.core.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 from jorvak.core.work.jobs import Job, job
 
 
 class Straps(Frozen):
-    shorter_mm: LengthMm = Field(description="droop less by", examples=["6"], gt=0)
+    shorter_mm: ThickMm = Field(description="droop less by", examples=["6"], gt=0)
     axle: End = Field("front", description="axle")
 
 

@@ -6,7 +6,7 @@ import re
 from pydantic import Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kind_fields import LengthMm, Words, added
+from jorvak.core.kind_fields import ThickMm, Words, added
 from jorvak.core.kinds import Kind
 from jorvak.core.quantities import LENGTH, Unreadable
 from jorvak.core.quantities import read as read_quantity
@@ -18,7 +18,7 @@ EXAMPLE = "trim front bumper by 25"
 
 class Trim(Frozen):
     what: Words = Field(description="what is trimmed, as the point or gap is called", examples=["bumper end"])
-    by_mm: LengthMm = Field(description="back by", examples=["25"], gt=0)
+    by_mm: ThickMm = Field(description="back by", examples=["25"], gt=0)
 
 
 def title(fields: Trim) -> str:

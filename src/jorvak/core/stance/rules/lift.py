@@ -4,9 +4,8 @@ import math
 from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
-from jorvak.core.findings import Finding, Here, Place, Settle, add, beyond, measure_first
+from jorvak.core.findings import Finding, Here, Place, Settle, add_if_it_can_be, beyond, measure_first
 from jorvak.core.rolling.results import ENDS
-from jorvak.core.stance.kinds.straps import Straps
 
 LAMPS_RAKE_DEG = 0.2
 LAMPS_RISE_MM = 50.0
@@ -100,7 +99,9 @@ def ball_joint_past_limit(here: Here) -> Iterator[Finding]:
             PLACES[end],
             result=result,
             settled_by=(
-                add("straps", Straps(shorter_mm=math.ceil(past - SLACK), axle=end), ": droop limited by the lift"),
+                *add_if_it_can_be(
+                    "straps", ": droop limited by the lift", shorter_mm=float(math.ceil(past - SLACK)), axle=end
+                ),
                 Settle(text="Or measure both joints at full droop"),
             ),
             subject=end,

@@ -3,10 +3,8 @@
 import math
 from collections.abc import Iterator
 
-from jorvak.core.findings import Finding, Here, Settle, add, beyond, measure_first
+from jorvak.core.findings import Finding, Here, Settle, add, add_if_it_can_be, beyond, measure_first
 from jorvak.core.stance.balance import SOONER_DEG
-from jorvak.core.stance.kinds.arms import Arms
-from jorvak.core.stance.kinds.straps import Straps
 from jorvak.core.stance.kinds.track_bar import TrackBar
 
 ASIDE_MM = 5.0
@@ -83,7 +81,7 @@ def caster_low(here: Here) -> Iterator[Finding]:
         result=result,
         figures=("steering.caster_low_deg",),
         settled_by=(
-            add("arms", Arms(caster_deg=max(wanted, 0.5)), "; its pinion drops by as much"),
+            *add_if_it_can_be("arms", "; its pinion drops by as much", caster_deg=max(wanted, 0.5)),
             *(
                 measure_first("stance", result, "caster_deg")
                 if state.lowest_deg - state.caster_deg < off
@@ -123,7 +121,9 @@ def half_shaft_steep(here: Here) -> Iterator[Finding]:
             figures=(f"half_shafts.{name}_limit_deg",),
             settled_by=(
                 *(measure_first("stance", result, place) if severity == "measure" else ()),
-                add("straps", Straps(shorter_mm=max(math.ceil(state.limit_droop_mm), 1), axle="front")),
+                *add_if_it_can_be(
+                    "straps", shorter_mm=float(max(math.ceil(state.limit_droop_mm), 1)), axle="front"
+                ),
                 Settle(text="Less lift, or a joint that bends further"),
             ),
             subject=name,

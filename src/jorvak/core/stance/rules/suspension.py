@@ -6,12 +6,9 @@ from functools import partial
 from typing import Any
 
 from jorvak.core.calculation import SLACK
-from jorvak.core.findings import Finding, Here, Place, Settle, add, measure_first, room
+from jorvak.core.findings import Finding, Here, Place, Settle, add_if_it_can_be, measure_first, room
 from jorvak.core.results import Result, work_out
 from jorvak.core.rolling.results import ENDS, End
-from jorvak.core.stance.kinds.bump_stops import BumpStops
-from jorvak.core.stance.kinds.hoses import Hoses
-from jorvak.core.stance.kinds.straps import Straps
 from jorvak.core.stance.lines import SLACK_MM
 from jorvak.core.stance.results import SIDES, Side
 from jorvak.core.stance.suspension import Corner, corner
@@ -38,9 +35,9 @@ def shocks(here: Here) -> Iterator[Finding]:
                 continue
             by = max(math.ceil(more_mm + off), 1)
             settle = (
-                add("bump-stops", BumpStops(longer_mm=by, axle=end))
+                add_if_it_can_be("bump-stops", longer_mm=float(by), axle=end)
                 if what == "bump"
-                else add("straps", Straps(shorter_mm=by, axle=end))
+                else add_if_it_can_be("straps", shorter_mm=float(by), axle=end)
             )
             says = f"{here.mm(left)} left" if left >= 0 else f"{here.mm(-left)} too little"
             yield here.finding(
@@ -51,7 +48,7 @@ def shocks(here: Here) -> Iterator[Finding]:
                 result=result,
                 settled_by=(
                     *(measure_first("stance", result, place) if severity == "measure" else ()),
-                    settle,
+                    *settle,
                     Settle(text="Or a shock of another length"),
                 ),
                 subject=end,
@@ -160,10 +157,12 @@ def hose_short(here: Here) -> Iterator[Finding]:
                         text="Measure it with the axle hanging and the lock full",
                         figure=length if line.on_its_way else measured,
                     ),
-                    add(
+                    *add_if_it_can_be(
                         "hoses",
-                        Hoses(longer_mm=longer, axle=end, what=line.key),
                         ", thread and seat as the old ones'",
+                        longer_mm=float(longer),
+                        axle=end,
+                        what=line.key,
                     ),
                 ),
                 subject=end if line.key == "hose" else f"{end} {line.key}",
