@@ -143,7 +143,8 @@ def test_old_and_new_are_told_apart_without_colour(server: Served, window: Windo
 @pytest.mark.parametrize("width", [1280, 820])
 @pytest.mark.parametrize("form", ["van", "open"])
 def test_labels_never_collide(empty_server: Served, chromium: Browser, form: str, width: int) -> None:
-    lines = [f"{what} {i}" for i, what in enumerate(["tyre 235/85R16", "gears 4.56", "gears rear 4.30"] * 4)]
+    tyre = "tyre 235/85R16 on 7 in"
+    lines = [f"{what} {i}" for i, what in enumerate([tyre, "gears 4.56", "gears rear 4.30"] * 4)]
     rig = build(empty_server, form, *(line.rsplit(" ", 1)[0] for line in lines))
     window = Window(chromium, width=width, height=1100)
     page = window.page

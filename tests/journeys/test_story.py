@@ -100,7 +100,8 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     page.get_by_label("Hours it took").fill("4,5")
     # Roll-outs of the old tyres were noted today: were the new ones on by then?
     asked = page.get_by_role("group", name="Figures noted since that day")
-    for box in asked.get_by_role("checkbox", checked=True).all():
+    expect(asked).to_be_visible()
+    for box in asked.get_by_role("checkbox").all():
         box.uncheck()
     page.get_by_role("button", name="it is fitted").click()
     expect(page.get_by_text("fitted 1 March 2026 at 128\u202f400 km in 4.5 h")).to_be_visible()

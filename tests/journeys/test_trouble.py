@@ -40,7 +40,7 @@ def test_a_decimal_comma_is_read_to_the_teeth(server: Served, window: Window) ->
 def test_a_smaller_tyre_is_drawn_inside_the_old_one(server: Served, window: Window) -> None:
     page = window.page
     page.goto(f"{server.url}/rigs/1/rolling")
-    type_line(page, "tyre 205/70R15")
+    type_line(page, "tyre 205/70R15 on 7 in")
     expect(
         page.get_by_label("The rig").locator("dl > div").filter(has_text="overall height").locator("b")
     ).to_have_text("1808")

@@ -19,6 +19,7 @@ type End = (typeof ENDS)[number];
 
 export function Heights() {
   const { sheet, preview } = useBench();
+  const { units } = useSettings();
   const { stance } = (preview?.here ?? sheet.here).results;
   return (
     <>
@@ -32,7 +33,7 @@ export function Heights() {
           <Corner key={end} end={end} stance={stance} />
         ))}
       </div>
-      <WaysUp />
+      <WaysUp key={units} />
       <Waiting />
     </>
   );
@@ -384,7 +385,7 @@ function Stroke({ shock, end }: { shock: ShockValue; end: End }) {
 function WaysUp() {
   const { sheet, stage, put, write } = useBench();
   const { units, person } = useSettings();
-  const [front, setFront] = useState("50");
+  const [front, setFront] = useState(() => write(50, "z_mm").text);
   const [rear, setRear] = useState("");
   const unit = write(0, "z_mm").unit;
   const level = rear.trim() === "";
