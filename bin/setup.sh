@@ -40,8 +40,17 @@ side_by_side() {
   [ "$good" = yes ]
 }
 
+# An environment knows by heart where it was made: one that was copied along runs the code of the place it came from.
+not_from_elsewhere() {
+  if [ -d "$root/.venv" ] && [ "$(cat "$root/.venv/place" 2>/dev/null)" != "$root" ]; then
+    say "the Python environment here was made in another place: making it anew"
+    rm -rf "$root/.venv"
+  fi
+}
+
 make_python() {
   local wants=("$root/requirements.lock" "$root/pyproject.toml")
+  not_from_elsewhere
   if [ ! -x "$python" ]; then
     say "making a Python environment in .venv"
     python3 -m venv "$root/.venv" || {
@@ -50,6 +59,7 @@ make_python() {
       python3 -m venv "$root/.venv"
     }
   fi
+  printf '%s' "$root" >"$root/.venv/place"
   if stamped python "${wants[@]}"; then return; fi
   say "installing the Python packages (once)"
   "$python" -m pip install -qq --disable-pip-version-check --require-hashes -r "$root/requirements.lock"

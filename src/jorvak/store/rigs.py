@@ -2,6 +2,8 @@
 
 import json
 import sqlite3
+import threading
+from collections import OrderedDict
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime
@@ -14,6 +16,8 @@ from jorvak.store.journal import Journal, NotThere, Row, Stale, Write, utc_now
 from jorvak.store.records import ROWS_REMEMBERED, TABLES
 
 NO_FIGURES: Mapping[str, Figure] = {}
+MOST_REMEMBERED = 64
+"""Rigs that were read lately, each by who reads it."""
 
 
 @dataclass(frozen=True)
@@ -51,6 +55,8 @@ class Rigs:
     def __init__(self, database: Database, now: Callable[[], datetime] = utc_now) -> None:
         self.database = database
         self.journal = Journal(database, now)
+        self._lately: OrderedDict[tuple[int, str], RigRecord] = OrderedDict()
+        self._lock = threading.Lock()
 
     def list(self) -> list[RigLine]:
         """All rigs by name."""
@@ -60,8 +66,32 @@ class Rigs:
             ).fetchall()
         return [RigLine(*row) for row in rows]
 
+    def revisions(self) -> dict[int, int]:
+        """The revision of each rig that is here."""
+        rows = self.database.connection.execute(
+            "SELECT rig.id, max(journal.id) FROM rig LEFT JOIN journal ON journal.rig_id = rig.id GROUP BY rig.id"
+        )
+        return {rig_id: revision or 0 for rig_id, revision in rows.fetchall()}
+
     def read(self, rig_id: int, person: str) -> RigRecord:
-        """A rig whole. Raises NotThere."""
+        """A rig whole. Raises NotThere.
+
+        One request reads a rig several times: at one revision it is the same, which one statement tells.
+        """
+        which = (rig_id, person)
+        with self._lock:
+            known = self._lately.get(which)
+        if known is not None and self.journal.last_of(self.database.connection, rig_id) == known.revision:
+            return known
+        record = self._read(rig_id, person)
+        with self._lock:
+            self._lately[which] = record
+            self._lately.move_to_end(which)
+            while len(self._lately) > MOST_REMEMBERED:
+                self._lately.popitem(last=False)
+        return record
+
+    def _read(self, rig_id: int, person: str) -> RigRecord:
         with self.database.reading() as connection:
             head = connection.execute("SELECT * FROM rig WHERE id = ?", (rig_id,)).fetchone()
             if head is None:
@@ -208,7 +238,10 @@ class Rigs:
             if version is None:
                 try:
                     record_id = write.insert(table, {"rig_id": rig_id, **values})
-                except sqlite3.IntegrityError:
+                except sqlite3.IntegrityError as error:
+                    # Another of that name; any other rule that is broken is no matter of who came first.
+                    if error.sqlite_errorcode != sqlite3.SQLITE_CONSTRAINT_UNIQUE:
+                        raise
                     raise Stale(table, None, values) from None
             else:
                 _belongs(write, table, record_id, rig_id)

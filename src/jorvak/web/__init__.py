@@ -12,12 +12,12 @@ from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
 from jorvak.web.driveline import driveline_pages
-from jorvak.web.drives import drive_pages
+from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
-from jorvak.web.rig import rig_pages
+from jorvak.web.rig import Cards, rig_pages
 from jorvak.web.rolling import rolling_pages
 from jorvak.web.sheet import View, answer
 from jorvak.web.stance import stance_pages
@@ -44,6 +44,8 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     app.config.update(
         RIGS=rigs,
         KNOWN=Known(),
+        CARDS=Cards(),
+        DESK=Desk(),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,

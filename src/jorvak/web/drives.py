@@ -6,7 +6,7 @@ from collections import OrderedDict
 from dataclasses import dataclass, field
 from typing import Literal
 
-from flask import Response, request
+from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
@@ -54,22 +54,28 @@ class Desk:
 
     def __init__(self) -> None:
         self._open: OrderedDict[str, OpenDrive] = OrderedDict()
+        self._lock = threading.Lock()
 
     def lay(self, drive: OpenDrive) -> str:
         token = uuid.uuid4().hex
-        self._open[token] = drive
-        while len(self._open) > MOST_OPEN:
-            self._open.popitem(last=False)
+        with self._lock:
+            self._open[token] = drive
+            while len(self._open) > MOST_OPEN:
+                self._open.popitem(last=False)
         return token
 
     def take(self, token: str, rig_id: int) -> OpenDrive:
-        drive = self._open.get(token)
+        with self._lock:
+            drive = self._open.get(token)
         if drive is None or drive.rig_id != rig_id:
             raise NotThere("That drive is not open any more: give it again.")
         return drive
 
 
-desk = Desk()
+def desk() -> Desk:
+    """The drives that are open in the running application."""
+    found: Desk = current_app.config["DESK"]
+    return found
 
 
 class DrivePath(RigPath):
@@ -127,13 +133,13 @@ def begin_drive(path: RigPath, query: View, body: NewDrive) -> Response:
         drive.reader.finish()
     else:
         drive = OpenDrive(path.rig_id, Reader(kind_of_file(body.name, body.first.encode())))
-    return _state(desk.lay(drive), drive, 201)
+    return _state(desk().lay(drive), drive, 201)
 
 
 @drive_pages.post("/<token>/pieces", responses={200: DriveState})
 def take_piece(path: DrivePath, query: View) -> Response:
     """The next piece of a file, as it is."""
-    drive = desk.take(path.token, path.rig_id)
+    drive = desk().take(path.token, path.rig_id)
     with drive.lock:
         drive.reader.take(request.get_data())
         return _state(path.token, drive, thin=True)
@@ -142,7 +148,7 @@ def take_piece(path: DrivePath, query: View) -> Response:
 @drive_pages.post("/<token>/end", responses={200: DriveState})
 def end_of_file(path: DrivePath, query: View) -> Response:
     """The file is whole."""
-    drive = desk.take(path.token, path.rig_id)
+    drive = desk().take(path.token, path.rig_id)
     with drive.lock:
         drive.reader.finish()
         return _state(path.token, drive)
@@ -151,7 +157,7 @@ def end_of_file(path: DrivePath, query: View) -> Response:
 @drive_pages.post("/<token>/on", responses={200: DriveState})
 def drive_on(path: DrivePath, query: View, body: Seconds) -> Response:
     """So many seconds of a simulated drive: the receiver speaks, the bus is asked."""
-    drive = desk.take(path.token, path.rig_id)
+    drive = desk().take(path.token, path.rig_id)
     if drive.simulated is None:
         raise Refused("seconds", "Only a simulated drive is driven on.")
     with drive.lock:
@@ -168,7 +174,7 @@ def drive_on(path: DrivePath, query: View, body: Seconds) -> Response:
 @drive_pages.put("/<token>/holds", responses={200: DriveState})
 def read_the_dial(path: DrivePath, query: View, body: Holds) -> Response:
     """What the dial showed over steady stretches."""
-    drive = desk.take(path.token, path.rig_id)
+    drive = desk().take(path.token, path.rig_id)
     with drive.lock:
         drive.holds = [
             hold for i, held in enumerate(body.holds) if (hold := _hold(i, held, query)) is not None
@@ -184,7 +190,7 @@ def _hold(index: int, held: HeldAt, view: View) -> Hold | None:
 @drive_pages.post("/<token>/accept", responses={200: Sheet})
 def accept_drive(path: DrivePath, query: View) -> Response:
     """Take the fit: what the instrument over-reads becomes a measured figure of the rig."""
-    drive = desk.take(path.token, path.rig_id)
+    drive = desk().take(path.token, path.rig_id)
     record = rigs().read(path.rig_id, query.person)
     fit = _fit(drive)
     if fit.fit is None:

@@ -73,6 +73,15 @@ def register(app: Flask) -> None:
             theirs=error.theirs,
         )
 
+    @app.errorhandler(sqlite3.IntegrityError)
+    def breaks_a_rule(error: sqlite3.IntegrityError) -> Response:
+        log.exception("integrity")
+        return problem(
+            422,
+            "That cannot be kept",
+            f"What was sent breaks a rule of the database ({error}). Nothing was changed.",
+        )
+
     @app.errorhandler(sqlite3.OperationalError)
     def database(error: sqlite3.OperationalError) -> Response:
         log.exception("database")

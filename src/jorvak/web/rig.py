@@ -1,11 +1,12 @@
 """Rigs: the list, a new one, one whole, its figures; build files in and out."""
 
 import re
+import threading
 from dataclasses import replace
 from datetime import date
 from typing import Any
 
-from flask import Response, request
+from flask import Response, current_app, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
@@ -182,8 +183,33 @@ class NewPoint(BaseModel):
 
 @rig_pages.get("/rigs", responses={200: RigList})
 def list_rigs() -> Response:
-    cards = [_card(rigs().read(line.id, "bench")) for line in rigs().list()]
-    return as_json(RigList(rigs=cards, today=today()))
+    revisions, known_cards = rigs().revisions(), cards()
+    found = [known_cards.of(line.id, revisions.get(line.id, 0), today()) for line in rigs().list()]
+    return as_json(RigList(rigs=found, today=today()))
+
+
+class Cards:
+    """Cards of the start page, each worked out once for a revision of its rig and a day."""
+
+    def __init__(self) -> None:
+        self._made: dict[int, tuple[tuple[int, date], RigCard]] = {}
+        self._lock = threading.Lock()
+
+    def of(self, rig_id: int, revision: int, on: date) -> RigCard:
+        with self._lock:
+            kept = self._made.get(rig_id)
+        if kept is not None and kept[0] == (revision, on):
+            return kept[1]
+        card = _card(rigs().read(rig_id, "bench"))
+        with self._lock:
+            self._made[rig_id] = ((revision, on), card)
+        return card
+
+
+def cards() -> Cards:
+    """The cards of the running application."""
+    found: Cards = current_app.config["CARDS"]
+    return found
 
 
 BODY_FIGURES = ("body.wheelbase_mm", "body.front_overhang_mm", "body.rear_overhang_mm", "body.height_mm")
