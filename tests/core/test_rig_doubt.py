@@ -16,7 +16,7 @@ from jorvak.core.stance.results import angles, height, lift
 from tests.conftest import demo
 from tests.core.test_taken import as_it_stands, fitted_to
 
-THROWS = 1500
+THROWS = 800
 RUNS = {
     "speedometer_error_pct": speedometer_state,
     "taller_pct": taller,

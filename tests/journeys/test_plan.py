@@ -1,6 +1,7 @@
 """Working on the plan: order, states, money and hours, build files out and in, the brief."""
 
 import json
+import re
 from pathlib import Path
 
 import pytest
@@ -145,3 +146,23 @@ def test_units_turn_everywhere_and_change_nothing(page: Page) -> None:
     expect(strip).to_contain_text("1896")
     page.get_by_role("button", name="wheelbase 2740").click()
     expect(page.get_by_role("dialog").get_by_role("textbox").first).to_have_value("2740")
+
+
+def test_what_is_typed_shows_in_the_drawing_and_in_the_workings(page: Page) -> None:
+    strip = page.get_by_label("The rig")
+    outlines = strip.get_by_role("img").first.locator("[stroke-dasharray='10 3 2 3']")
+    expect(strip.get_by_role("button", name="height 1896")).to_be_visible()
+    type_line(page, "springs rear 460 52", enter=False)
+    expect(page.get_by_text("would be step")).to_be_visible()
+    # The roof comes up with the springs: the headline, the dimension and the outline say the same.
+    dimension = strip.get_by_role("button", name=re.compile("^height 19[0-9]{2}"))
+    expect(dimension).to_be_visible()
+    height = (dimension.inner_text()).split()[-1]
+    row = strip.locator("dl > div").filter(has_text="overall height")
+    expect(row).to_contain_text(height)
+    assert outlines.count() > 0
+    working = row.get_by_role("button", name="How overall height comes about")
+    working.click()
+    panel = page.get_by_role("dialog", name="Working of overall height")
+    expect(panel.locator("h3")).to_contain_text(height)
+    expect(panel).to_contain_text("rear spring")

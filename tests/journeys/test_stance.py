@@ -95,6 +95,12 @@ def test_ground_is_drawn_point_by_point(page: Page, tmp_path: Path) -> None:
     expect(points.nth(1)).not_to_have_attribute("aria-label", second)
     expect(here).not_to_have_text(driven, use_inner_text=True)
 
+    # Drawn on from one that is kept it is another, and can be kept beside it.
+    expect(main.get_by_role("button", name="in the place of old railway bank")).to_be_visible()
+    main.get_by_role("button", name="keep this ground").click()
+    expect(main.get_by_role("combobox").first).to_have_value("kept old railway bank 2")
+    expect(main.get_by_role("button", name="keep this ground")).to_have_count(0)
+
     main.get_by_role("button", name="a point after it").click()
     expect(points).to_have_count(4)
     points.nth(2).focus()

@@ -201,7 +201,7 @@ def altered(draw: st.DrawFn, kept: Any) -> Any:
     return {**record, key: draw(st.sampled_from(("another word", 7, *BAD)))}
 
 
-@settings(max_examples=100, suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture])
+@settings(max_examples=70, suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture])
 @given(st.data())
 def test_it_is_answered_or_refused_and_undone_whole(application: Application, data: st.DataObject) -> None:
     method, address, query, body = data.draw(requests(application))

@@ -113,7 +113,7 @@ def bench(tmp_path_factory: pytest.TempPathFactory) -> Bench:
 
 
 @settings(
-    max_examples=12,
+    max_examples=8,
     phases=[Phase.explicit, Phase.reuse, Phase.generate],
     suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture],
 )

@@ -891,7 +891,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** How a headline figure came about at this stage. */
+        /** How a headline figure came about at this stage, or would with what is typed. */
         get: operations["weigh_get_working_workings__key__get"];
         put?: never;
         post?: never;
@@ -9140,6 +9140,7 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                line?: string;
             };
             header?: never;
             path: {

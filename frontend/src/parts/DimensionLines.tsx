@@ -8,8 +8,8 @@ import { asFound } from "./asFound";
 type Props = { f: Frame; body: Silhouette; lit?: "wheels" | "driveline" | undefined };
 
 export function DimensionLines({ f, body, lit }: Props) {
-  const { sheet } = useBench();
-  const height = sheet.here.results.stance.height.value;
+  const { sheet, preview } = useBench();
+  const height = (preview?.here ?? sheet.here).results.stance.height.value;
   const ground = f.y(0);
   const below = ground + 17;
   const x = {

@@ -32,7 +32,7 @@ export function LineBar({ close }: { close: () => void }) {
         }),
       );
       if (ask !== latest.current) return;
-      setPreview(answer.preview ?? undefined);
+      setPreview(answer.preview ?? undefined, text);
       setProblem(answer.problem ?? undefined);
       setSure(!quick);
     };

@@ -21,6 +21,16 @@ const ON_STRIP = [
 /** Width of the figures at the left and of the tyre at the right, where there is room for them. */
 const ASIDE = 272;
 
+const NOT_NOTED = {
+  known: "measured" as const,
+  doubt: null,
+  fitted_after: [],
+  note: null,
+  noted_by: null,
+  noted_on: null,
+  taken: null,
+};
+
 export function Strip({ lit, height }: Props) {
   const { sheet, preview } = useBench();
   const [ref, width] = useMeasure(0);
@@ -30,6 +40,13 @@ export function Strip({ lit, height }: Props) {
   const wide = width > 900;
   const middle = wide ? width - 2 * ASIDE : width;
   const here = sheet.here.outline;
+  // What is typed for a figure of the outline moves the drawing before it is put in.
+  const { path, value } = preview?.typed ?? {};
+  const noted = path ? sheet.figures[path] : undefined;
+  const figures =
+    path && typeof value === "number" && path.startsWith("body.")
+      ? { ...asFound(sheet), [path]: { ...(noted ?? NOT_NOTED), value } }
+      : asFound(sheet);
   return (
     <section aria-label="The rig" className="on-strip no-print bg-strip text-chalk">
       <div ref={ref} className="flex items-stretch">
@@ -42,7 +59,7 @@ export function Strip({ lit, height }: Props) {
           {width > 0 && (
             <RigDrawing
               form={sheet.form}
-              figures={asFound(sheet)}
+              figures={figures}
               found={sheet.outlines.found}
               here={here}
               planned={sheet.outlines.planned}

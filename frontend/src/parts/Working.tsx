@@ -38,14 +38,14 @@ export function WorkingButton({ row, children, className = "" }: Props) {
 }
 
 function WorkingOf({ row }: { row: Headline }) {
-  const { sheet, stage } = useBench();
+  const { sheet, stage, previewLine: line } = useBench();
   const { units, person } = useSettings();
   const found = useQuery({
-    queryKey: ["working", sheet.id, row.key, stage, units, sheet.revision],
+    queryKey: ["working", sheet.id, row.key, stage, units, sheet.revision, line],
     queryFn: () =>
       answered(
         client.GET("/api/rigs/{rig_id}/workings/{key}", {
-          params: { path: { rig_id: sheet.id, key: row.key }, query: { stage, units, person } },
+          params: { path: { rig_id: sheet.id, key: row.key }, query: { stage, units, person, line } },
         }),
       ),
   });

@@ -31,7 +31,9 @@ type Bench = {
    */
   put: (write: Write | ((now: Sheet) => Write)) => Promise<Refusal | undefined>;
   preview: Preview | undefined;
-  setPreview: (preview: Preview | undefined) => void;
+  /** The line that the preview is of, as typed. */
+  previewLine: string;
+  setPreview: (preview: Preview | undefined, line?: string) => void;
   write: (value: number, key: string, options?: { places?: number; exact?: boolean }) => Written;
   /** Round ticks, as shown, over a range in the core's unit. */
   ticks: (range: [number, number], count: number, key: string) => number[];
@@ -99,7 +101,11 @@ export function BenchProvider({
   const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
   const stage = search.get("stage") ?? "planned";
-  const [preview, setPreview] = useState<Preview>();
+  const [tried, setTried] = useState<{ preview: Preview; line: string }>();
+  const setPreview = useCallback(
+    (preview: Preview | undefined, line = "") => setTried(preview && { preview, line }),
+    [],
+  );
   const [waiting, setWaiting] = useState(() => kept().length);
   const [refused, setRefused] = useState<string[]>([]);
   const [clash, setClash] = useState<Clash>();
@@ -202,7 +208,8 @@ export function BenchProvider({
       stage,
       setStage,
       put,
-      preview,
+      preview: tried?.preview,
+      previewLine: tried?.line ?? "",
       setPreview,
       write: (value, key, options) => writeQuantity(value, key, catalogue, units, options),
       ticks: ([from, to], count, key) => {
@@ -217,7 +224,7 @@ export function BenchProvider({
       clash,
       settle: () => setClash(undefined),
     }),
-    [sheet, catalogue, stage, setStage, put, preview, units, waiting, refused, clash],
+    [sheet, catalogue, stage, setStage, put, tried, setPreview, units, waiting, refused, clash],
   );
   return <Context.Provider value={bench}>{children}</Context.Provider>;
 }

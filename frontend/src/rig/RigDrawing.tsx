@@ -122,7 +122,11 @@ const STROKE: Record<Kind, { stroke: string; strokeWidth: number; strokeDasharra
 const differs = (a: WheelOutline | null | undefined, b: WheelOutline | null | undefined) =>
   a?.radius_mm !== b?.radius_mm || a?.static_radius_mm !== b?.static_radius_mm;
 
-const changed = (a: Outline, b: Outline) => differs(a.front, b.front) || differs(a.rear, b.rear);
+const stands = (a: WheelOutline | null | undefined, b: WheelOutline | null | undefined) =>
+  differs(a, b) || a?.frame_rise_mm !== b?.frame_rise_mm || a?.body_rise_mm !== b?.body_rise_mm;
+
+/** Whether one stands otherwise than the other: by its tyres, its springs, its body. */
+const changed = (a: Outline, b: Outline) => stands(a.front, b.front) || stands(a.rear, b.rear);
 
 /** How much higher the body stands at x than as found. */
 /** How much higher frame or body stand at a place along the vehicle than as found. */

@@ -41,7 +41,7 @@ def preview(
     with_doubt: bool = True,
 ) -> Preview:
     """What ``typed`` would do at ``stage``; ``known`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
-    changed, then = _carried_out(rig, typed, stage, on)
+    changed, then = carried_out(rig, typed, stage, on)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
     now = assess(rig, stage, preset, with_doubt=False, on=on, known=known)
     after = assess(changed, then, preset, with_doubt, on, known)
@@ -58,7 +58,7 @@ def preview(
     )
 
 
-def _carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[Rig, Stage]:
+def carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[Rig, Stage]:
     """The rig with the line carried out, and the stage at which that shows."""
     if typed.draft is None:
         assert typed.path is not None

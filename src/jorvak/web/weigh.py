@@ -10,7 +10,9 @@ from jorvak.core.calculation import Refused
 from jorvak.core.compare import Comparison, View, compare, options_of
 from jorvak.core.findings import Here, acceptance, findings
 from jorvak.core.headlines import SHOWN, Working, working
+from jorvak.core.line import read_line
 from jorvak.core.measure import Measurement, assumed, measure_next
+from jorvak.core.preview import carried_out
 from jorvak.core.rig import Question
 from jorvak.core.stages import moment, read_stage
 from jorvak.web import sheet as sheets
@@ -30,13 +32,22 @@ class WorkingPath(RigPath):
     key: str = Field(max_length=60)
 
 
+class WorkingView(sheets.View):
+    """``line`` is one that is typed and not put in: the working is then that of its preview."""
+
+    line: str = Field("", max_length=300)
+
+
 @weigh_pages.get("/workings/<key>", responses={200: Worked})
-def get_working(path: WorkingPath, query: sheets.View) -> Response:
-    """How a headline figure came about at this stage."""
+def get_working(path: WorkingPath, query: WorkingView) -> Response:
+    """How a headline figure came about at this stage, or would with what is typed."""
     if path.key not in SHOWN:
         raise Refused("key", f"There is no figure “{path.key}”.")
     rig = rigs().read(path.rig_id, query.person).rig
-    here = moment(rig, query.at_stage, on=today())
+    stage = query.at_stage
+    if query.line.strip():
+        rig, stage = carried_out(rig, read_line(query.line, rig, query.preset), stage, today())
+    here = moment(rig, stage, on=today())
     return as_json(Worked(working=working(rig, here, results_of(here), path.key, query.preset)))
 
 

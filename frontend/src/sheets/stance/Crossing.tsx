@@ -106,10 +106,16 @@ export function Crossing() {
         : `${got.points} points read.`,
     );
   };
-  const keep = async (asked: boolean) => {
+  const named =
+    "name" in ground ? sheet.profiles.find(({ profile }) => profile.name === ground.name) : undefined;
+  const isKept = named && JSON.stringify(named.profile.corners) === JSON.stringify(crossing.data?.corners);
+  const kept = isKept ? named : undefined;
+  const keep = async (asked: boolean, over = false) => {
     const corners = crossing.data?.corners;
     if (!corners) return;
-    const name = ("obstacle" in ground ? nameOf(ground) : ground.name).replaceAll(/[./]/g, " ").trim();
+    const said = ("obstacle" in ground ? nameOf(ground) : ground.name).replaceAll(/[./]/g, " ").trim();
+    // Ground that was drawn on from a kept one is another: it takes a name of its own.
+    const name = kept || over || "obstacle" in ground ? said : freeName(said, sheet.profiles);
     const old = sheet.profiles.find(({ profile }) => profile.name === name);
     const refusal = await put({
       do: "record",
@@ -122,8 +128,6 @@ export function Crossing() {
     setBad(refusal?.message);
     if (!refusal) setGround({ name, corners });
   };
-  const kept =
-    "name" in ground ? sheet.profiles.find(({ profile }) => profile.name === ground.name) : undefined;
   return (
     <div className="pt-3">
       <div className="cond no-print flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -189,6 +193,11 @@ export function Crossing() {
                 {!kept && (
                   <button className="link" onClick={() => void keep(false)}>
                     keep this ground
+                  </button>
+                )}
+                {!kept && named && (
+                  <button className="link" onClick={() => void keep(named.profile.asked ?? false, true)}>
+                    in the place of {named.profile.name}
                   </button>
                 )}
                 {!kept?.profile.asked && (
@@ -466,4 +475,12 @@ function Drive({ crossed, largest, searching }: DriveProps) {
       </p>
     </div>
   );
+}
+
+/** A name that no ground has yet. */
+function freeName(name: string, profiles: { profile: { name: string } }[]): string {
+  const taken = (tried: string) => profiles.some(({ profile }) => profile.name === tried);
+  let free = name;
+  for (let n = 2; taken(free); n += 1) free = `${name} ${n}`;
+  return free;
 }
