@@ -158,7 +158,8 @@ def _work_said(
 ) -> str:
     parts = []
     if unsafe:
-        parts.append(f"Not before {_count(len(unsafe), 'safety item')} of the survey is settled.")
+        is_or_are = "is" if len(unsafe) == 1 else "are"
+        parts.append(f"Not before {_count(len(unsafe), 'safety item')} of the survey {is_or_are} settled.")
     if standing:
         stands = "stands" if len(standing) == 1 else "stand"
         what = "change" if all(item.change is not None for item in standing) else "thing"
