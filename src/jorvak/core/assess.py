@@ -46,9 +46,10 @@ def assess(
 ) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
-    ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster and takes every figure at its word. ``known`` keeps what was worked out from one call to
-    the next. ``with_load``: laden, with crew, water,
-    fuel and goods; else as built, nobody aboard. Raises Refused on ``stage`` for a step that the order does not have.
+    ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster
+    and takes every figure at its word. ``known`` keeps what was worked out from one call to the next.
+    ``with_load``: laden, with crew, water, fuel and goods; else as built, nobody aboard. Raises Refused on
+    ``stage`` for a step that the order does not have.
     """
     here = moment(rig, stage, with_doubt, on, known)
     if with_load:

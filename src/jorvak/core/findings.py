@@ -86,7 +86,15 @@ class Here:
         if self.judged is self.moment:
             result: Result[Any] = getattr(getattr(self.results, area), name)
             return result
-        return result_of(self.judged, area, name)
+        known = self._judged_results
+        if (area, name) not in known:
+            known[area, name] = result_of(self.judged, area, name)
+        return known[area, name]
+
+    @cached_property
+    def _judged_results(self) -> dict[tuple[str, str], Result[Any]]:
+        """What rules asked for as it is judged: several ask for the same."""
+        return {}
 
     @property
     def load_said(self) -> str:

@@ -4,7 +4,7 @@ Two loads: *as built*, with everything bolted on and nobody aboard; *laden*, wit
 """
 
 import math
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 
 from jorvak.core.catalogue import usual_share
 from jorvak.core.kinds import Mass, aboard_of, masses_of, title_of
@@ -91,30 +91,33 @@ def _aboard(ask: Ask) -> Iterator[Brought]:
 
 def added_mass(ask: Ask) -> AddedMass:
     """What comes on the axles against as found, each mass taken at its word. Raises Missing on the wheelbase."""
-    return ask.part("added mass", lambda inner: added_up(inner, brought_by(inner), {}))
+    return ask.part("added mass", _added_up)
 
 
-def added_up(ask: Ask, brought: Sequence[Brought], moved: Mapping[str, float]) -> AddedMass:
-    """Masses summed by the lever; ``moved`` has what each label is off by: of its mass, or of its unknown place."""
+def _added_up(ask: Ask) -> AddedMass:
+    """Masses summed by the lever."""
     front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
     off: list[tuple[float, ...]] = []
-    for bringing in brought:
-        factor = 1.0 + moved.get(bringing.label, 0.0)
-        on_front = on_rear = 0.0
+    for bringing in brought_by(ask):
+        on_front, on_rear = on_axles(ask, bringing)
         for mass in bringing.masses:
-            kg = mass.kg * factor
-            to_rear = rear_share(ask, mass, moved.get(place_of(bringing), 0.0))
-            on_front, on_rear = on_front + kg * (1 - to_rear), on_rear + kg * to_rear
             if mass.x_mm == "front":
-                unsprung_front += kg
+                unsprung_front += mass.kg
             elif mass.x_mm == "rear":
-                unsprung_rear += kg
+                unsprung_rear += mass.kg
             elif mass.x_mm is None:
-                unplaced += kg
-                off.append((kg * HALF, -kg * HALF))
+                unplaced += mass.kg
+                off.append((mass.kg * HALF, -mass.kg * HALF))
         off.append((bringing.off * on_front, bringing.off * on_rear))
         front, rear = front + on_front, rear + on_rear
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, triangle(off, 2))
+
+
+def on_axles(ask: Ask, bringing: Brought, place: float = 0.0) -> tuple[float, float]:
+    """What of it stands on the front axle and on the rear; ``place`` as in :func:`rear_share`."""
+    whole = sum(mass.kg for mass in bringing.masses)
+    on_rear = sum(mass.kg * rear_share(ask, mass, place) for mass in bringing.masses)
+    return whole - on_rear, on_rear
 
 
 def rear_share(ask: Ask, mass: Mass, place: float = 0.0) -> float:

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.load.masses import added_mass, added_up, brought_by, place_of
+from jorvak.core.load.masses import added_mass, brought_by, on_axles, place_of
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Result, results_by_name
 from jorvak.core.stages import Moment
@@ -33,23 +33,30 @@ def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
     brought = brought_by(ask)
-    moved = {each.label: ask.times(each.label, each.off) - 1.0 for each in brought}
-    unplaced = [each for each in brought if any(mass.x_mm is None for mass in each.masses)]
-    moved |= {place_of(each): ask.unit(place_of(each)) for each in unplaced}
-    added = added_up(ask, brought, moved) if any(moved.values()) else added_mass(ask)
-    front, rear = found_front + added.front_kg, found_rear + added.rear_kg
+    added = added_mass(ask)
+    on_front, on_rear, unplaced = added.front_kg, added.rear_kg, added.unplaced_kg
+    for each in brought:
+        # Each mass may be off, and one that nobody placed may stand at either axle.
+        nowhere = sum(mass.kg for mass in each.masses if mass.x_mm is None)
+        times = ask.times(each.label, each.off)
+        place = ask.unit(place_of(each)) if nowhere else 0.0
+        if times != 1.0 or place:
+            was, now = on_axles(ask, each), on_axles(ask, each, place)
+            on_front, on_rear = on_front + times * now[0] - was[0], on_rear + times * now[1] - was[1]
+            unplaced += (times - 1.0) * nowhere
+    front, rear = found_front + on_front, found_rear + on_rear
     permitted = ask.maybe("body.permitted_kg")
-    on_front, on_rear = ask.maybe("body.permitted_front_kg"), ask.maybe("body.permitted_rear_kg")
+    may_front, may_rear = ask.maybe("body.permitted_front_kg"), ask.maybe("body.permitted_rear_kg")
     return Load(
         laden=ask.laden,
         total_kg=front + rear,
         front_kg=front,
         rear_kg=rear,
-        added_kg=added.total_kg,
-        unplaced_kg=added.unplaced_kg,
+        added_kg=on_front + on_rear,
+        unplaced_kg=unplaced,
         payload_kg=None if permitted is None else permitted - front - rear,
-        front_left_kg=None if on_front is None else on_front - front,
-        rear_left_kg=None if on_rear is None else on_rear - rear,
+        front_left_kg=None if may_front is None else may_front - front,
+        rear_left_kg=None if may_rear is None else may_rear - rear,
     )
 
 
