@@ -22,11 +22,10 @@ def too_tall(here: Here) -> Iterator[Finding]:
         severity = room(left, result.off(place))
         if severity is None:
             continue
-        off = f" (±{here.mm(result.off(place))})" if result.off(place) else ""
         yield here.finding(
             "too-tall",
             severity,
-            f"{here.mm(abs(left))}{off} {'too tall for' if left < 0 else 'left under'} {name}.",
+            f"{here.mm(abs(left))}{here.near_mm(result.off(place))} {'too tall for' if left < 0 else 'left under'} {name}.",
             "roof",
             result=result,
             figures=(f"aims.{key}_height_mm",),
