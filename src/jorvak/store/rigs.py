@@ -81,6 +81,8 @@ class Rigs:
         which = (rig_id, person)
         with self._lock:
             known = self._lately.get(which)
+            if known is not None:
+                self._lately.move_to_end(which)
         if known is not None and self.journal.last_of(self.database.connection, rig_id) == known.revision:
             return known
         record = self._read(rig_id, person)

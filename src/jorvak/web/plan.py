@@ -164,19 +164,19 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
 def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
     """Change the state, the cost, the hours or the note of a change."""
     change = _change(path, query)
+    rig = rigs().read(path.rig_id, query.person).rig
     new = {key: getattr(body, key) for key in body.model_fields_set - {"version", "typed", *_PLACES}}
     for field in _PLACES.keys() & body.model_fields_set:
         key, quantity = _PLACES[field]
         new[key] = amount(field, getattr(body, field) or "", quantity, query, signed=True)
     for field in _SUMS.keys() & body.model_fields_set:
-        currency = rigs().read(path.rig_id, query.person).rig.brief.currency
-        new[field] = amount(field, getattr(body, field), _SUMS[field], query, currency)
+        new[field] = amount(field, getattr(body, field), _SUMS[field], query, rig.brief.currency)
     if body.typed is not None:
         kind = kind_of(change.kind)
         new["fields"] = draft(change.kind, read_fields(kind, body.typed, query.preset)).fields
-        check_fits(change.kind, new["fields"], rigs().read(path.rig_id, query.person).rig.figures)
+        check_fits(change.kind, new["fields"], rig.figures)
     if "option" in new:
-        _known_option(rigs().read(path.rig_id, query.person).rig, body.option)
+        _known_option(rig, body.option)
     if new.get("state") == "fitted":
         raise Refused("state", "Say on which day it was fitted: use the tick for fitted.")
     if "state" in new and change.fitted is not None:

@@ -6,8 +6,7 @@ from jorvak.core.load.masses import standing
 from jorvak.core.record import record
 from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
-from jorvak.core.rolling.gearing import crawl_speed_kmh
-from jorvak.core.rolling.results import circumference_mm, driven_end, first_and_reverse, low_ratio
+from jorvak.core.rolling.results import circumference_mm, crawl, driven_end, first_and_reverse, low_ratio
 from jorvak.core.stance.balance import centre_of_gravity
 
 
@@ -37,18 +36,19 @@ def climbing(ask: Ask) -> Climbing:
     except Missing:
         # Torque and grip need no centre of gravity.
         pass
-    idle = ask.maybe("engine.idle_rpm")
     return Climbing(
         overall_ratio=overall,
         backwards=reverse > first,
         calculated=climb(
-            ClimbIn.model_validate({
-                "mass_kg": weighs,
-                "torque_nm": ask.need("engine.torque_nm"),
-                "overall_ratio": overall,
-                "rolling_radius_mm": circumference / 2 / math.pi,
-                **tips,
-            })
+            ClimbIn.model_validate(
+                {
+                    "mass_kg": weighs,
+                    "torque_nm": ask.need("engine.torque_nm"),
+                    "overall_ratio": overall,
+                    "rolling_radius_mm": circumference / 2 / math.pi,
+                    **tips,
+                }
+            )
         ),
-        crawl_speed_kmh=None if idle is None else crawl_speed_kmh(idle, circumference, first * overall / max(first, reverse)),
-    )  # fmt: skip
+        crawl_speed_kmh=crawl(ask).crawl_speed_kmh,
+    )
