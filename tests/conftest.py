@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from hypothesis import settings
 
-from jorvak.core.line import read_line
+from jorvak.core.plan.line import read_line
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import moved, read_build

@@ -26,9 +26,9 @@ from pathlib import Path
 from typing import Any
 
 from jorvak.core.assess import assess
-from jorvak.core.line import read_line
+from jorvak.core.engine.moment import choosing
+from jorvak.core.plan.line import read_line
 from jorvak.core.rig import Change, Rig
-from jorvak.core.stages import choosing
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 from jorvak.store import Database, Rigs
@@ -224,8 +224,8 @@ def bench_crossing() -> Iterator[Row]:
     """Twenty metres of ground at 5 mm, and what ten times the ground and ten times the corners cost."""
     import numpy as np
 
-    from jorvak.core.results import Ask
-    from jorvak.core.stages import moment
+    from jorvak.core.engine.asking import Ask
+    from jorvak.core.engine.moment import moment
     from jorvak.core.stance.across import stands
     from jorvak.core.stance.crossing import drive
     from jorvak.core.stance.ground import Ground

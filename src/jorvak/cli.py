@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from jorvak.core.calculation import Refused, describe
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.doubt import answer_with_doubt
 
 BAD_INPUT = 2
@@ -92,15 +92,15 @@ def _add_data(parser: argparse.ArgumentParser) -> None:
 def _calc(arguments: argparse.Namespace) -> int:
     name = arguments.name
     if name is None:
-        width = max(map(len, CALCULATIONS))
-        for calculation in CALCULATIONS.values():
+        width = max(map(len, calculations()))
+        for calculation in calculations().values():
             print(f"{calculation.name:<{width}}  {calculation.line}")
         return 0
-    if name not in CALCULATIONS:
-        known = ", ".join(CALCULATIONS)
+    if name not in calculations():
+        known = ", ".join(calculations())
         return _print(_error(name, Refused("calc", f"There is no calculation “{name}”. There are {known}.")))
     if arguments.describe:
-        print(describe(CALCULATIONS[name]))
+        print(describe(calculations()[name]))
         return 0
     try:
         given = json.loads(sys.stdin.buffer.read().decode("utf-8"))
@@ -115,7 +115,7 @@ def _answer(name: str, given: Any) -> dict[str, Any]:
     try:
         if not isinstance(given, dict):
             raise Refused("input", "An input is an object with keys, or an array of such objects.")
-        return {"calc": name, **answer_with_doubt(given, CALCULATIONS[name].as_json)}
+        return {"calc": name, **answer_with_doubt(given, calculations()[name].as_json)}
     except Refused as refused:
         return _error(name, refused)
 
@@ -132,7 +132,7 @@ def _print(answers: dict[str, Any] | list[dict[str, Any]]) -> int:
 
 def _assess(arguments: argparse.Namespace) -> int:
     from jorvak.core.assess import assess
-    from jorvak.core.stages import read_stage
+    from jorvak.core.engine.moment import read_stage
     from jorvak.formats.assessment import assessment_as_json
     from jorvak.formats.build_file import read_build
 

@@ -9,14 +9,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused, describe
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 
 ratio = st.floats(0.5, 12)
 circumference = st.floats(1500, 4000)
 
 
 def calculate(name: str, **given: Any) -> dict[str, Any]:
-    return dict(CALCULATIONS[name](given).model_dump(exclude_unset=True))
+    return dict(calculations()[name](given).model_dump(exclude_unset=True))
 
 
 GEARING = {"circumference_mm": 2448.5, "gears": [4.08, 1.0, 0.82], "axle_ratio": 3.73, "speeds_kmh": [95]}
@@ -67,7 +67,7 @@ MATCH = {"front_ratio": 4.1, "rear_ratio": 4.1, "front_circumference_mm": 2600, 
 )
 def test_refuses(name: str, good: dict[str, Any], bad: dict[str, Any], field: str) -> None:
     with pytest.raises(Refused) as refused:
-        CALCULATIONS[name]({**good, **bad})
+        calculations()[name]({**good, **bad})
     assert refused.value.field == field
     assert refused.value.message.endswith(".")
     assert "Traceback" not in refused.value.message
@@ -174,9 +174,9 @@ def test_figures_that_overflow_are_refused_and_not_printed() -> None:
         calculate("gearing", **{**GEARING, "circumference_mm": 1e-310, "axle_ratio": 1e10})
 
 
-@pytest.mark.parametrize("name", CALCULATIONS)
+@pytest.mark.parametrize("name", calculations())
 def test_every_calculation_describes_itself(name: str) -> None:
-    calculation, text = CALCULATIONS[name], describe(CALCULATIONS[name])
+    calculation, text = calculations()[name], describe(calculations()[name])
     for model in (calculation.model_in, calculation.model_out):
         for key, info in model.model_fields.items():
             assert key in text
@@ -184,10 +184,10 @@ def test_every_calculation_describes_itself(name: str) -> None:
     assert calculation.source in text
 
 
-@given(st.sampled_from(sorted(CALCULATIONS)), st.recursive(st.none() | st.booleans() | st.floats() | st.text(max_size=5),
+@given(st.sampled_from(sorted(calculations())), st.recursive(st.none() | st.booleans() | st.floats() | st.text(max_size=5),
        lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=8), inner, max_size=3), max_leaves=8))  # fmt: skip
 def test_any_json_is_answered_or_refused(name: str, raw: Any) -> None:
     try:
-        json.dumps(CALCULATIONS[name](raw).model_dump(), allow_nan=False)
+        json.dumps(calculations()[name](raw).model_dump(), allow_nan=False)
     except Refused as refused:
         assert refused.field and refused.message

@@ -8,14 +8,16 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, catalogue, checked, spec_of
+from jorvak.core.engine.moment import read_stage
 from jorvak.core.headlines import found_results, headlines
-from jorvak.core.kinds import draft, fields_of, jobs_of, kinds, title_of
-from jorvak.core.line import read_line
+from jorvak.core.plan.cautions import CAUTIONS
+from jorvak.core.plan.kinds import draft, fields_of, jobs_of, kinds, title_of
+from jorvak.core.plan.line import read_line
 from jorvak.core.quantities import INCH
 from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
-from jorvak.core.stages import read_stage
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.trip.readiness import readiness
-from jorvak.core.work.cautions import CAUTIONS
 from tests.conftest import TODAY, planned, that_takes
 
 EMPTY = Rig(name="Empty")
@@ -36,23 +38,23 @@ def codes(rig: Rig, stage: object) -> list[tuple[str, str]]:
 def test_the_answers_of_the_demo_figures(plan: Rig) -> None:
     """Worked through by hand beside the demo: tyres only, then gears."""
     tyres = assess(plan, 1).results
-    angles = tyres.stance.angles.value
+    angles = tyres.of(StanceResults).angles.value
     assert angles and angles.approach and angles.departure and angles.breakover
     assert angles.approach.deg == pytest.approx(35.8, abs=0.05)
     assert angles.departure.deg == pytest.approx(29.1, abs=0.05)
     assert angles.breakover.deg == pytest.approx(26.5, abs=0.05)
     assert angles.ground_clearance_mm == pytest.approx(240, abs=0.5)
-    assert tyres.stance.under_differentials_mm.value == pytest.approx(26, abs=0.05)
-    speedometer, taller = tyres.rolling.speedometer.value, tyres.rolling.taller.value
-    assert speedometer and taller and tyres.rolling.regearing.value
+    assert tyres.of(StanceResults).under_differentials_mm.value == pytest.approx(26, abs=0.05)
+    speedometer, taller = tyres.of(RollingResults).speedometer.value, tyres.of(RollingResults).taller.value
+    assert speedometer and taller and tyres.of(RollingResults).regearing.value
     assert speedometer.calculated.error_pct == pytest.approx(-6.6, abs=0.05)
     assert not speedometer.calculated.within_band
     assert taller.taller_pct == pytest.approx(7.0, abs=0.05)
-    picks = {s.aim: (s.ideal_ratio, s.pick) for s in tyres.rolling.regearing.value.schools}
+    picks = {s.aim: (s.ideal_ratio, s.pick) for s in tyres.of(RollingResults).regearing.value.schools}
     assert picks["restore"] == (pytest.approx(3.990, abs=5e-4), pytest.approx(3.909, abs=5e-4))
     assert picks["cruise"][1] == pytest.approx(3.909, abs=5e-4)
     assert picks["pull"][1] == pytest.approx(4.10)
-    geared = assess(plan, 3).results.rolling
+    geared = assess(plan, 3).results.of(RollingResults)
     assert geared.gears.value and geared.speedometer.value
     assert geared.crawl.value.crawl_ratio == pytest.approx(42.7, abs=0.05)
     assert geared.crawl.value.crawl_speed_kmh == pytest.approx(2.65, abs=0.005)
@@ -61,7 +63,7 @@ def test_the_answers_of_the_demo_figures(plan: Rig) -> None:
 
 
 def test_angles_as_found(plover: Rig) -> None:
-    angles = assess(plover, "as-found").results.stance.angles.value
+    angles = assess(plover, "as-found").results.of(StanceResults).angles.value
     assert angles and angles.approach and angles.departure and angles.breakover
     assert (angles.approach.at, angles.lowest) == ("front bumper", "rear differential")
     assert [a.deg for a in (angles.approach, angles.departure, angles.breakover)] == pytest.approx(
@@ -116,9 +118,9 @@ def test_sentences_carry_the_units_that_are_shown(plan: Rig) -> None:
 def test_a_measured_roll_out_beats_the_size_and_does_not_outlive_the_tyre(plover: Rig) -> None:
     rolled = {f"wheels.{end}_left.circumference_mm": Figure(2430.0, "measured") for end in ("front", "rear")}
     rig = replace(plover, figures={**plover.figures, **rolled})
-    found = assess(rig, "as-found").results.rolling.rear_tyre.value
+    found = assess(rig, "as-found").results.of(RollingResults).rear_tyre.value
     assert found and found.circumference_mm == 2430
-    fitted = assess(planned(rig, "tyre 285/75R17"), 1).results.rolling
+    fitted = assess(planned(rig, "tyre 285/75R17"), 1).results.of(RollingResults)
     assert fitted.rear_tyre.value and fitted.rear_tyre.value.circumference_mm == pytest.approx(3.05 * 859.3)
     assert "wheels.rear_left.circumference_mm" in fitted.speedometer.rests_on_found
 
@@ -143,7 +145,7 @@ def test_a_change_is_fitted_exactly_when_it_has_a_date() -> None:
 
 
 def test_results_say_what_they_rest_on(plan: Rig) -> None:
-    result = assess(plan, 2).results.rolling.axle_match
+    result = assess(plan, 2).results.of(RollingResults).axle_match
     assert set(result.rests_on) == {
         "transfer.drive", "front_axle.ratio", "rear_axle.ratio", "wheels.front_left.size", "wheels.rear_left.size"
     }  # fmt: skip
@@ -167,7 +169,7 @@ def test_a_result_without_its_figure_says_which(
     plan: Rig, missing: str, area: str, result: str, waits: str
 ) -> None:
     rig = replace(plan, figures={path: f for path, f in plan.figures.items() if path != missing})
-    got = getattr(getattr(assess(rig, "as-found").results, area), result)
+    got = assess(rig, "as-found").results.result(area, result)
     assert got.value is None
     assert got.waits_for.path == waits
     assert got.waits_for.label
@@ -175,7 +177,7 @@ def test_a_result_without_its_figure_says_which(
 
 def test_a_school_without_its_aim_waits_and_the_others_do_not(plover: Rig) -> None:
     rig = replace(plover, figures={p: f for p, f in plover.figures.items() if not p.startswith("aims.")})
-    regearing = assess(rig).results.rolling.regearing.value
+    regearing = assess(rig).results.of(RollingResults).regearing.value
     assert regearing
     waits = {s.aim: s.waits_for for s in regearing.schools}
     assert waits == {
@@ -198,7 +200,10 @@ def test_an_empty_rig_is_assessed_as_far_as_it_goes() -> None:
 
 def test_a_smaller_tyre_counts_downwards(plover: Rig) -> None:
     small = assess(planned(plover, "tyre 205/70R15 on 8.5 in"), 1)
-    under, taller = small.results.stance.under_differentials_mm.value, small.results.rolling.taller.value
+    under, taller = (
+        small.results.of(StanceResults).under_differentials_mm.value,
+        small.results.of(RollingResults).taller.value,
+    )
     assert under is not None and under < 0
     assert taller is not None and taller.taller_pct < 0
     (speedometer,) = [f for f in small.findings if f.code == "speedometer-outside-band"]

@@ -7,9 +7,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jorvak.core.results import Result, work_out
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import Result, work_out
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.stages import moment
 from jorvak.core.stance.crossed import Ramp, Twist, ramp, twist
 from jorvak.core.stance.suspension import flex
 from tests.conftest import demo, planned

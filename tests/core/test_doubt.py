@@ -11,8 +11,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
-from jorvak.core.doubt import Doubted, answer_with_doubt, carry, doubted_inputs
+from jorvak.core.calculations import calculations
+from jorvak.core.doubt import answer_with_doubt, carry, doubted_inputs
+from jorvak.core.engine.spread import Doubted
 
 MATCH = {"front_ratio": 4.1, "rear_ratio": 4.1, "front_circumference_mm": 2600, "rear_circumference_mm": 2600}
 
@@ -22,7 +23,7 @@ def off(value: float, doubt: float, source: str | None = None) -> dict[str, Any]
 
 
 def answer(name: str, **given: Any) -> dict[str, Any]:
-    return answer_with_doubt(given, CALCULATIONS[name].as_json)
+    return answer_with_doubt(given, calculations()[name].as_json)
 
 
 def through(function: Any, **inputs: Doubted) -> Any:
@@ -38,7 +39,7 @@ def through(function: Any, **inputs: Doubted) -> Any:
 
 
 def test_bare_input_is_answered_as_before() -> None:
-    assert answer("axle-match", **MATCH) == {"result": CALCULATIONS["axle-match"].as_json(MATCH)}
+    assert answer("axle-match", **MATCH) == {"result": calculations()["axle-match"].as_json(MATCH)}
 
 
 def test_a_sum_adds_as_root_of_sum_of_squares() -> None:
@@ -205,7 +206,7 @@ def test_ten_results_agree_with_the_dice(name: str, given: dict[str, Any], paths
             result = result[int(key)] if isinstance(result, list) else result[key]
         return float(result)
 
-    throws = [CALCULATIONS[name].as_json(thrown(bare)) for _ in range(10_000)]
+    throws = [calculations()[name].as_json(thrown(bare)) for _ in range(10_000)]
     for path in paths:
         assert at(got, path) == pytest.approx(2 * statistics.stdev(at(t, path) for t in throws), rel=0.05), (
             path
@@ -228,8 +229,8 @@ def test_every_example_may_carry_doubt() -> None:
         name, example = case.values
         if "error" in example:
             continue
-        got = answer_with_doubt(_all_doubted(example["input"]), CALCULATIONS[name].as_json)
-        assert got["result"] == CALCULATIONS[name].as_json(example["input"])
+        got = answer_with_doubt(_all_doubted(example["input"]), calculations()[name].as_json)
+        assert got["result"] == calculations()[name].as_json(example["input"])
         if "doubt" in got:
             assert _has_the_shape_of(got["result"], got["doubt"])
             json.dumps(got, allow_nan=False)

@@ -10,15 +10,17 @@ from hypothesis import strategies as st
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.shakes import Road, suspects
 from jorvak.core.driveline.side_by_side import side_by_side as parts_beside
 from jorvak.core.driveline.what_if import Trial, region_of, try_out
-from jorvak.core.results import work_out
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
+from jorvak.core.places import ENDS
 from jorvak.core.rig import Figure, Rig
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.drive import STOCK_ERROR, Hold, accepted, factor_today, fit_of
-from jorvak.core.rolling.results import ENDS
-from jorvak.core.rolling.sizes import side_by_side as sizes_beside
-from jorvak.core.stages import moment
+from jorvak.core.stance.sizes import side_by_side as sizes_beside
 from jorvak.demo import DRIVES
 from jorvak.formats.drive_log import Moment, Reader, kind_of_file
 from jorvak.instruments.drive import SimulatedDrive
@@ -227,9 +229,11 @@ class TestTryingOut:
         ).line.value
         from tests.conftest import planned
 
-        fitted_line = assess(
-            planned(plover, "pinion rear 2", "case-drop 15", "shaft rear 10")
-        ).results.driveline.rear_shaft.value
+        fitted_line = (
+            assess(planned(plover, "pinion rear 2", "case-drop 15", "shaft rear 10"))
+            .results.of(DrivelineResults)
+            .rear_shaft.value
+        )
         assert tried and fitted_line
         assert tried.ride.calculated == fitted_line.ride.calculated and tried.slip == fitted_line.slip
 
@@ -281,7 +285,7 @@ class TestShakes:
 
 def test_an_aim_that_no_ratio_meets_says_what_would_have_to_change(plover: Rig) -> None:
     asked = noted_crawl(plover, 90.0)
-    regearing = assess(asked).results.rolling.regearing.value
+    regearing = assess(asked).results.of(RollingResults).regearing.value
     assert regearing
     crawl = next(school for school in regearing.schools if school.aim == "crawl")
     # 4.08 × 4.875 × low = 90 wants a low range of 4.52.

@@ -8,11 +8,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 
 
 def calculate(name: str, **given: Any) -> dict[str, Any]:
-    return dict(CALCULATIONS[name](given).model_dump(exclude_unset=True))
+    return dict(calculations()[name](given).model_dump(exclude_unset=True))
 
 
 def end(x: float, y: float, z: float, side: float = 0.0, plan: float = 0.0) -> dict[str, float]:
@@ -51,7 +51,7 @@ TORQUE = {
 )  # fmt: skip
 def test_refuses(name: str, given: dict[str, Any], field: str) -> None:
     with pytest.raises(Refused) as refused:
-        CALCULATIONS[name](given)
+        calculations()[name](given)
     assert refused.value.field == field
     assert refused.value.message.endswith(".")
 

@@ -8,7 +8,7 @@ from typing import Any
 import pytest
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 
 EXAMPLES = Path(__file__).parent / "examples"
 CASES = [
@@ -39,12 +39,12 @@ def assert_alike(got: Any, wanted: Any, place: str = "result", looser: tuple[flo
 
 
 def test_every_calculation_has_examples() -> None:
-    assert set(CALCULATIONS) == {path.stem for path in EXAMPLES.glob("*.json")}
+    assert set(calculations()) == {path.stem for path in EXAMPLES.glob("*.json")}
 
 
 @pytest.mark.parametrize(("name", "case"), CASES)
 def test_example(name: str, case: dict[str, Any]) -> None:
-    calculation = CALCULATIONS[name]
+    calculation = calculations()[name]
     if "error" in case:
         with pytest.raises(Refused) as refused:
             calculation(case["input"])

@@ -5,11 +5,12 @@ from dataclasses import replace
 import pytest
 
 from jorvak.core.assess import assess
-from jorvak.core.driveline.results import driveline_results
-from jorvak.core.results import Ask
+from jorvak.core.driveline.area import DrivelineResults
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.shifts import shift_of
 from jorvak.core.rig import Change, Figure, Rig
-from jorvak.core.shifts import shift_of
-from jorvak.core.stages import moment
 from tests.conftest import demo, planned, unplanned
 from tests.core.test_taken import fitted_to
 
@@ -24,7 +25,8 @@ def independent(rig: Rig) -> Rig:
 def test_the_shaft_does_not_notice_a_lift(lift: str) -> None:
     rig = planned(independent(unplanned(demo(0))), lift)
     found, now = (
-        driveline_results(moment(rig, stage, False)).front_shaft.value for stage in ("as-found", "planned")
+        Results(moment(rig, stage, False)).of(DrivelineResults).front_shaft.value
+        for stage in ("as-found", "planned")
     )
     assert found is not None and now is not None
     assert now.longer_mm == pytest.approx(0)
@@ -35,7 +37,7 @@ def test_the_shaft_does_not_notice_a_lift(lift: str) -> None:
 
 def test_a_solid_axle_does() -> None:
     rig = planned(unplanned(demo(0)), "springs front 480 38")
-    now = driveline_results(moment(rig, "planned", False)).front_shaft.value
+    now = Results(moment(rig, "planned", False)).of(DrivelineResults).front_shaft.value
     assert now is not None and now.longer_mm > 5 and now.slip is not None
     assert now.slip.calculated.plunge_mm > 5
 
@@ -45,7 +47,11 @@ def test_another_case_moves_its_end_all_the_same() -> None:
     path = "transfer.front_output_mm"
     rig = replace(rig, figures={**rig.figures, path: Figure(236.0, "measured")})
     case = Change(id=1, kind="transfer-case", fields={"low_ratio": 2.74, "front_output_mm": 200.0})
-    now = driveline_results(moment(replace(rig, changes=(case,)), "planned", False)).front_shaft.value
+    now = (
+        Results(moment(replace(rig, changes=(case,)), "planned", False))
+        .of(DrivelineResults)
+        .front_shaft.value
+    )
     assert now is not None and abs(now.longer_mm) > 20
 
 

@@ -8,11 +8,12 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import checked, spec_of, usual_doubt
-from jorvak.core.kinds import aboard_of, draft, kinds, masses_of, title_of
+from jorvak.core.engine.moment import moment
+from jorvak.core.plan.cautions import CAUTIONS
+from jorvak.core.plan.kinds import aboard_of, draft, kinds, masses_of, title_of
+from jorvak.core.plan.shorthand import forms_of, read_fields
 from jorvak.core.rig import Change, Figure, Rig
-from jorvak.core.shorthand import forms_of, read_fields
-from jorvak.core.stages import moment
-from jorvak.core.work.cautions import CAUTIONS
+from jorvak.core.stance.area import StanceResults
 from tests.conftest import demo, planned, that_takes
 
 EFFECTS: list[tuple[str, dict[str, Any]]] = [
@@ -78,7 +79,9 @@ def test_what_stacks_adds_up(plover: Rig, line: str) -> None:
 def test_a_bumper_takes_the_place_of_the_points_as_found(plover: Rig) -> None:
     fields = {"axle": "front", "overhang_mm": 720.0, "lowest_z_mm": 520.0}
     rig = replace(plover, changes=(Change(id=1, kind="bumper", fields=fields, mass_kg=48, mass_x_mm=-700),))
-    before, after = (assess(rig, stage).results.stance.angles.value for stage in ("as-found", "planned"))
+    before, after = (
+        assess(rig, stage).results.of(StanceResults).angles.value for stage in ("as-found", "planned")
+    )
     assert before and after and before.approach and after.approach
     assert after.approach.deg > before.approach.deg
     assert len(after.points) == len(before.points)

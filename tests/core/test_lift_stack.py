@@ -7,9 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 
-STACK = CALCULATIONS["lift-stack"]
+STACK = calculations()["lift-stack"]
 OLD, NEW = {"free_length_mm": 415, "rate_n_per_mm": 34}, {"free_length_mm": 448, "rate_n_per_mm": 38}
 
 amounts = st.floats(-80, 80)

@@ -6,10 +6,10 @@ import pytest
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, checked
-from jorvak.core.kinds import Kind, draft, kinds, title_of
-from jorvak.core.line import read_line
+from jorvak.core.plan.kinds import Kind, draft, kinds, title_of
+from jorvak.core.plan.line import read_line
+from jorvak.core.plan.shorthand import forms_of, read_fields
 from jorvak.core.rig import Change, Rig
-from jorvak.core.shorthand import forms_of, read_fields
 from tests.conftest import demo, that_takes
 
 WHOLE = demo(0)

@@ -7,11 +7,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jorvak.core.areas import results_of
 from jorvak.core.assess import assess
-from jorvak.core.results import work_out
+from jorvak.core.driveline.shafts import shaft_at
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.stages import moment
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.cycling import Cycle, Held, cycle
 from jorvak.core.stance.lines import Ends, Line, least_left
 from jorvak.core.stance.tyre_room import steering_axis
@@ -31,12 +33,14 @@ def with_line(rig: Rig, end: str, key: str, length_mm: float, **ends: float) -> 
 
 
 def line_of(rig: Rig, end: str, key: str) -> Line:
-    lines = getattr(results_of(moment(rig, "planned")).stance, f"{end}_lines").value
+    lines = getattr(Results(moment(rig, "planned")).of(StanceResults), f"{end}_lines").value
     return next(line for line in lines if line.key == key)
 
 
 def front_cycle(rig: Rig) -> Cycle:
-    value = work_out(moment(rig, "planned"), lambda ask: cycle(ask, "front"), with_doubt=False).value
+    value = work_out(
+        moment(rig, "planned"), lambda ask: cycle(ask, "front", shaft_at), with_doubt=False
+    ).value
     assert value is not None
     return value
 
@@ -123,13 +127,13 @@ class TestOnTheRig:
         assert not line_of(replace(rig, figures=gone), "front", "hose").on_its_way
 
     def test_doubt_of_an_end_counts_as_far_as_it_lies_along_the_line(self) -> None:
-        result = results_of(moment(self.RIG, "planned")).stance.front_lines
+        result = Results(moment(self.RIG, "planned")).of(StanceResults).front_lines
         along = result.off("0.left_mm")
         rough = with_line(found(demo(0)), "front", "hose", 520.0)
         rough = replace(
             rough, figures=rough.figures | {"front_lines.hose_length_mm": Figure(520.0, "measured", 25.0)}
         )
-        assert 3 < along < results_of(moment(rough, "planned")).stance.front_lines.off("0.left_mm")
+        assert 3 < along < Results(moment(rough, "planned")).of(StanceResults).front_lines.off("0.left_mm")
 
 
 class TestOnItsWay:
@@ -193,18 +197,20 @@ class TestBadInput:
     def test_without_travel_the_way_waits_for_it(self) -> None:
         rig = with_line(found(demo(0)), "front", "hose", 520.0)
         bare = {path: f for path, f in rig.figures.items() if path != "front_suspension.droop_mm"}
-        waits = results_of(moment(replace(rig, figures=bare), "planned")).stance.front_lines.waits_for
+        waits = Results(moment(replace(rig, figures=bare), "planned")).of(StanceResults).front_lines.waits_for
         assert waits is not None and waits.path == "front_suspension.droop_mm"
 
     def test_an_axis_that_leans_waits_for_the_tyre(self) -> None:
         rig = with_line(found(demo(0)), "front", "hose", 520.0)
         bare = {path: f for path, f in rig.figures.items() if not path.startswith("wheels.front_left")}
-        waits = results_of(moment(replace(rig, figures=bare), "planned")).stance.front_lines.waits_for
+        waits = Results(moment(replace(rig, figures=bare), "planned")).of(StanceResults).front_lines.waits_for
         assert waits is not None and waits.path == "wheels.front_left.size"
 
     def test_nothing_known_names_the_hose(self) -> None:
         bare = {path: f for path, f in demo(0).figures.items() if "hose" not in path}
-        result = results_of(moment(replace(found(demo(0)), figures=bare), "planned")).stance.front_lines
+        result = (
+            Results(moment(replace(found(demo(0)), figures=bare), "planned")).of(StanceResults).front_lines
+        )
         assert result.value is None and result.waits_for is not None
         assert result.waits_for.path == "front_suspension.hose_spare_mm"
         assert result.waits_for.label == "front brake hose spare at full droop"

@@ -7,11 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jorvak.core.areas import results_of
 from jorvak.core.assess import assess
+from jorvak.core.driveline.area import DrivelineResults
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import laden, moment
 from jorvak.core.load.masses import triangle
 from jorvak.core.rig import Change, Rig
-from jorvak.core.stages import laden, moment
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.stance.area import StanceResults
 from tests.conftest import demo, on_springs, planned
 from tests.core.test_findings_table import found, noted, severities
 
@@ -70,14 +73,14 @@ class TestPermitted:
 class TestDoubt:
     def test_masses_that_cancel_keep_their_doubt(self, plover: Rig) -> None:
         on, off = hung_on(200.0, 2000.0, 600.0), hung_on(-200.0, 2000.0, 1400.0)
-        result = results_of(moment(carrying(plover, on, off), "planned")).stance.tip
-        alone = results_of(moment(carrying(plover, on), "planned")).stance.tip
+        result = Results(moment(carrying(plover, on, off), "planned")).of(StanceResults).tip
+        alone = Results(moment(carrying(plover, on), "planned")).of(StanceResults).tip
         assert result.value and alone.value
         assert result.value.centre.total_kg == pytest.approx(2065)
         # By hand: 20 kg more or less at 600 and at 1400 mm, each against the centre here, over 2065 kg.
         here = result.value.centre.height_mm
         by_hand = math.hypot(*(20 * (z - here) / 2065 for z in (600, 1400)))
-        bare = results_of(moment(plover, "planned")).stance.tip.off("centre.height_mm")
+        bare = Results(moment(plover, "planned")).of(StanceResults).tip.off("centre.height_mm")
         off_mm = result.off("centre.height_mm")
         assert math.sqrt(max(off_mm**2 - bare**2, 0)) == pytest.approx(by_hand, rel=0.15)
         assert off_mm < 2 * bare
@@ -85,15 +88,15 @@ class TestDoubt:
     @pytest.mark.parametrize("net", [0.0, 1.0])
     def test_a_net_of_nothing_is_as_uncertain_as_what_came_and_went(self, plover: Rig, net: float) -> None:
         rig = carrying(plover, hung_on(100.0 + net, 2740.0), hung_on(-100.0, 2740.0))
-        climb = results_of(moment(rig, "planned")).stance.climb
+        climb = Results(moment(rig, "planned")).of(StanceResults).climb
         assert climb.value
-        tip = results_of(moment(rig, "planned")).stance.rear_corner
+        tip = Results(moment(rig, "planned")).of(StanceResults).rear_corner
         # 10 and 10 kg on the axle, half on each corner, over the spring's 42 N/mm.
         assert tip.off("added_kg") == pytest.approx(math.hypot(10, 10 + net / 10) / 2, rel=0.01)
 
     def test_a_mass_without_a_height_may_be_on_floor_or_roof(self, plover: Rig) -> None:
         with_height, without = (
-            results_of(moment(carrying(plover, hung_on(100.0, 1300.0, z)), "planned")).stance.tip
+            Results(moment(carrying(plover, hung_on(100.0, 1300.0, z)), "planned")).of(StanceResults).tip
             for z in (742.0, None)
         )
         more = math.sqrt(without.off("centre.height_mm") ** 2 - with_height.off("centre.height_mm") ** 2)
@@ -135,7 +138,11 @@ class TestSprings:
         bare = noted(
             plover, front_suspension__motion_ratio=None, front_suspension__spring=None, front_axle__build=None
         )
-        lift = results_of(moment(planned(noted(bare, **noted_as), "spacer 30 front"), "planned")).stance.lift
+        lift = (
+            Results(moment(planned(noted(bare, **noted_as), "spacer 30 front"), "planned"))
+            .of(StanceResults)
+            .lift
+        )
         assert lift.value and lift.value.front.suspension_lift_mm == pytest.approx(30 / ratio)
         assert lift.stands_in["front_suspension.motion_ratio"] == ratio
         by_hand = 30 / (ratio - off) - 30 / ratio
@@ -147,24 +154,27 @@ class TestSprings:
 class TestMissing:
     def test_no_low_range_is_not_high(self, plover: Rig) -> None:
         bare = noted(plover, transfer__low_ratio=None)
-        for result in (assess(bare).results.rolling.crawl, assess(bare).results.stance.climb):
+        for result in (
+            assess(bare).results.of(RollingResults).crawl,
+            assess(bare).results.of(StanceResults).climb,
+        ):
             assert result.value is None and result.waits_for.path == "transfer.low_ratio"
-        assert assess(bare).results.rolling.gears.value is not None
+        assert assess(bare).results.of(RollingResults).gears.value is not None
         two = noted(bare, transfer__drive="two-wheel")
-        crawl = assess(two).results.rolling.crawl.value
+        crawl = assess(two).results.of(RollingResults).crawl.value
         assert crawl and crawl.crawl_ratio == pytest.approx(4.08 * 41 / 11, rel=1e-3)
 
     def test_what_a_calculation_takes_for_nothing_is_assumed_here(self, plover: Rig) -> None:
         bare = noted(plover, rear_shaft__drive_plan_deg=None)
-        line = results_of(moment(bare, "planned")).driveline.rear_shaft
+        line = Results(moment(bare, "planned")).of(DrivelineResults).rear_shaft
         assert line.stands_in == {"rear_shaft.drive_plan_deg": 0.0}
-        sure = results_of(moment(plover, "planned")).driveline.rear_shaft
+        sure = Results(moment(plover, "planned")).of(DrivelineResults).rear_shaft
         residual = "places.1.calculated.residual_rad_s2"
         assert line.off(residual) > 1.5 * sure.off(residual)
 
     def test_a_place_by_the_tyre_waits_for_the_droop(self) -> None:
         bare = noted(demo(0), front_suspension__droop_mm=None)
-        rooms = assess(bare, "as-found").results.stance.room.value
+        rooms = assess(bare, "as-found").results.of(StanceResults).room.value
         assert rooms and {room.waits_for for room in rooms} == {"front_suspension.droop_mm"}
 
     def test_laden_is_a_load_of_its_own(self) -> None:

@@ -8,12 +8,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.driveline.mate import FACES
 from jorvak.core.driveline.mating import meetings
 from jorvak.core.rig import Change, Face, Part, Rig
 
-MATE = CALCULATIONS["mate"]
+MATE = calculations()["mate"]
 FLANGE = {"bolt_circle_mm": 82.5, "bolt_count": 4, "pilot_mm": 63.5, "thread": "M10x1.25"}
 
 

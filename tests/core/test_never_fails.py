@@ -11,8 +11,8 @@ from hypothesis import strategies as st
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, catalogue, checked
-from jorvak.core.line import read_line
-from jorvak.core.results import Result
+from jorvak.core.engine.result import Result
+from jorvak.core.plan.line import read_line
 from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig, numbered
 from tests.conftest import TODAY, demo
 
@@ -95,5 +95,5 @@ def test_a_rig_is_assessed_whatever_was_noted(rig: Rig, stage: str) -> None:
 
 
 def _results(assessment: Assessment) -> list[Result[Any]]:
-    areas = [getattr(assessment.results, field.name) for field in fields(assessment.results)]
+    areas = assessment.results.by_area().values()
     return [getattr(area, field.name) for area in areas for field in fields(area)]

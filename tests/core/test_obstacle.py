@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.stance.ground import Ground
 
 POINTS = [("front bumper", -790, 452), ("case guard", 1340, 286), ("tow hitch", 3640, 418)]
@@ -25,7 +25,7 @@ def cross(terrain: list[tuple[float, float]], **more: Any) -> dict[str, Any]:
         "step_mm": 10,
         **more,
     }
-    return dict(CALCULATIONS["obstacle"](given_).model_dump())
+    return dict(calculations()["obstacle"](given_).model_dump())
 
 
 def ridge(slope_deg: float, length: float = 6000.0) -> list[tuple[float, float]]:
@@ -53,7 +53,7 @@ def test_a_kerb_worked_on_paper() -> None:
 def test_a_ridge_of_exactly_the_breakover_angle_is_just_touched(
     half: float, along: float, height: float
 ) -> None:
-    stance = CALCULATIONS["stance"]({
+    stance = calculations()["stance"]({
         "wheelbase_mm": 2740, "front_radius_mm": 369, "rear_radius_mm": 369,
         "stock_front_radius_mm": 369, "stock_rear_radius_mm": 369,
         "points": [{"name": "guard", "x_mm": along, "z_mm": height, "on": "frame"}],

@@ -5,12 +5,14 @@ from datetime import date
 
 import pytest
 
-from jorvak.core.areas import results_of
 from jorvak.core.assess import assess
-from jorvak.core.compare import compare, options_of
+from jorvak.core.driveline.area import DrivelineResults
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import choosing, moment
 from jorvak.core.money.totals import totals
+from jorvak.core.plan.compare import compare, options_of
 from jorvak.core.rig import Fitted, Rig, SurveyItem, Weighing
-from jorvak.core.stages import choosing, moment
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.trip.readiness import Readiness, readiness
 from tests.conftest import TODAY, demo, planned
 from tests.core.test_findings_table import found, noted, severities
@@ -51,14 +53,14 @@ class TestOrder:
 class TestCorrection:
     def test_it_is_right_for_its_tyres_and_wrong_on_others(self, plover: Rig) -> None:
         right = planned(plover, "tyre 285/75R17", "speedometer converter")
-        state = results_of(moment(right, "planned")).rolling.speedometer.value
+        state = Results(moment(right, "planned")).of(RollingResults).speedometer.value
         assert state and state.calculated.error_pct == pytest.approx(0)
         assert severities(right, "speedometer-outside-band") == []
         again = planned(right, "tyre 315/75R17")
         (upset,) = found(again, "speedometer-outside-band")
         assert "It was corrected for 285/75R17" in upset.text
         diameters = [17 * 25.4 + 2 * width * 0.75 for width in (285, 315)]
-        state = results_of(moment(again, "planned")).rolling.speedometer.value
+        state = Results(moment(again, "planned")).of(RollingResults).speedometer.value
         assert state and state.calculated.error_pct == pytest.approx((diameters[0] / diameters[1] - 1) * 100)
 
     def test_a_roll_out_measured_after_it_changes_nothing_of_it(self, plover: Rig) -> None:
@@ -72,21 +74,23 @@ class TestCorrection:
             path: replace(figure, noted_on=TODAY, taken="as it stood") if figure.value == 2500.0 else figure
             for path, figure in rolled.figures.items()
         }
-        state = results_of(
-            moment(replace(rolled, changes=fitted, figures=figures), "today")
-        ).rolling.speedometer.value
+        state = (
+            Results(moment(replace(rolled, changes=fitted, figures=figures), "today"))
+            .of(RollingResults)
+            .speedometer.value
+        )
         assert state and state.calculated.error_pct == pytest.approx(0)
 
     def test_other_gears_count_where_the_sensor_sees_them(self, plover: Rig) -> None:
         geared = planned(plover, "speedometer converter", "gears 4.10")
-        state = results_of(moment(geared, "planned")).rolling.speedometer.value
+        state = Results(moment(geared, "planned")).of(RollingResults).speedometer.value
         assert state and state.calculated.error_pct == pytest.approx((41 / 10 / (41 / 11) - 1) * 100)
 
 
 class TestHubs:
     def test_a_front_shaft_that_is_let_go_turns_only_while_engaged(self, plover: Rig) -> None:
         def line(rig: Rig) -> tuple[float, float]:
-            got = results_of(moment(rig, "planned")).driveline.front_shaft.value
+            got = Results(moment(rig, "planned")).of(DrivelineResults).front_shaft.value
             assert got
             return got.speed_kmh, got.ride.calculated.residual_rad_s2
 
@@ -158,7 +162,7 @@ class TestRivals:
 
 
 def test_a_case_that_is_swapped_takes_the_torque_that_grip_allows() -> None:
-    strength = results_of(moment(demo(1), "planned")).driveline.rear_strength.value
+    strength = Results(moment(demo(1), "planned")).of(DrivelineResults).rear_strength.value
     assert strength
     # Permitted rear axle and a tenth on the slope: 2200 kg × 1.1 by 0.8 over the tyre's radius and 4.30.
     by_hand = 2200 * 1.1 * 9.80665 * 0.8 * 0.371 / (43 / 10)

@@ -8,20 +8,23 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jorvak.core.areas import results_of
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.compare import View, compare, options_of
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import choosing, moment
 from jorvak.core.findings import Finding, Here, acceptance, findings
-from jorvak.core.headlines import SHOWN, working
-from jorvak.core.kinds import aboard_of, kinds, masses_of
-from jorvak.core.line import read_line
+from jorvak.core.headlines import shown_figures, working
+from jorvak.core.load.area import LoadResults
 from jorvak.core.measure import assumed, measure_next
 from jorvak.core.money.totals import running, totals
+from jorvak.core.plan.compare import View, compare, options_of
+from jorvak.core.plan.kinds import aboard_of, kinds, masses_of
+from jorvak.core.plan.line import read_line
+from jorvak.core.plan.shorthand import read_fields
 from jorvak.core.quantities import INCH, METRIC
 from jorvak.core.rig import Change, Figure, Fitted, Part, Question, Rig
-from jorvak.core.shorthand import read_fields
-from jorvak.core.stages import choosing, moment
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.stance.area import StanceResults
 from tests.conftest import TODAY, demo, on_springs, planned
 
 
@@ -43,7 +46,7 @@ def finding(rig: Rig, code: str, stage: Any = "planned") -> Finding:
 
 class TestLift:
     def test_the_springs_of_the_demo_figures(self) -> None:
-        stance = assess(on_springs()).results.stance
+        stance = assess(on_springs()).results.of(StanceResults)
         assert stance.lift.value and stance.angles.value
         assert stance.lift.value.front.suspension_lift_mm == pytest.approx(34.9, abs=0.06)
         assert stance.lift.value.rear.suspension_lift_mm == pytest.approx(22.0, abs=0.06)
@@ -58,7 +61,9 @@ class TestLift:
         def length(free: float, rate: float, kg: float) -> float:
             return free - kg * 9.80665 / rate
 
-        bare, planned_ = (assess(sprung, stage).results.stance.lift.value for stage in (8, "planned"))
+        bare, planned_ = (
+            assess(sprung, stage).results.of(StanceResults).lift.value for stage in (8, "planned")
+        )
         assert bare and planned_
         assert bare.front.suspension_lift_mm == pytest.approx(length(448, 38, 452) - length(415, 34, 452))
         assert bare.rear.suspension_lift_mm == pytest.approx(length(428, 52, 405) - length(395, 42, 405))
@@ -76,35 +81,39 @@ class TestLift:
     def test_laden_they_carry_crew_water_fuel_and_goods_too(self, sprung: Rig) -> None:
         built, full = (assess(sprung, with_load=with_load).results for with_load in (False, True))
         more = 158 + 110 + 60 + 90 * 0.84
-        assert built.load.load.value and full.load.load.value
-        assert full.load.load.value.total_kg - built.load.load.value.total_kg == pytest.approx(more)
-        assert full.load.load.value.laden and not built.load.load.value.laden
-        corner = full.stance.rear_corner.value
+        assert built.of(LoadResults).load.value and full.of(LoadResults).load.value
+        assert full.of(LoadResults).load.value.total_kg - built.of(
+            LoadResults
+        ).load.value.total_kg == pytest.approx(more)
+        assert full.of(LoadResults).load.value.laden and not built.of(LoadResults).load.value.laden
+        corner = full.of(StanceResults).rear_corner.value
         assert corner and corner.laden and corner.found_kg == pytest.approx(405)
 
     def test_without_a_rate_what_comes_on_it_waits_for_the_rate(self, plover: Rig) -> None:
         figures = {k: v for k, v in plover.figures.items() if k != "rear_suspension.rate_n_per_mm"}
         bare = replace(plover, figures=figures)
         for name in ("lift", "angles", "height"):
-            result = getattr(assess(planned(bare, "add boxes 100 kg at 2740")).results.stance, name)
+            result = getattr(
+                assess(planned(bare, "add boxes 100 kg at 2740")).results.of(StanceResults), name
+            )
             assert result.value is None and result.waits_for.path == "rear_suspension.rate_n_per_mm"
-            assert getattr(assess(bare).results.stance, name).value is not None
+            assert getattr(assess(bare).results.of(StanceResults), name).value is not None
 
     def test_what_changes_weigh_sags_the_springs(self, plover: Rig) -> None:
         loaded = planned(plover, "add spare parts 100 kg at 2740")
-        lift = assess(loaded).results.stance.lift.value
+        lift = assess(loaded).results.of(StanceResults).lift.value
         assert lift and lift.rear.suspension_lift_mm == pytest.approx(-50 * 9.80665 / 42)
         assert lift.front.suspension_lift_mm == 0
 
     def test_a_strut_spacer_lifts_by_its_motion_ratio(self) -> None:
-        tern = assess(demo(2), 3).results.stance
+        tern = assess(demo(2), 3).results.of(StanceResults)
         assert tern.lift.value and tern.height.value
         assert tern.lift.value.front.suspension_lift_mm == pytest.approx(33.9, abs=0.05)
         assert tern.lift.value.rear.suspension_lift_mm == pytest.approx(38)
         assert tern.height.value.height_mm == pytest.approx(2375, abs=3)
 
     def test_no_lift_raises_an_axle(self, plover: Rig) -> None:
-        lifted = assess(planned(plover, "lift 60")).results.stance
+        lifted = assess(planned(plover, "lift 60")).results.of(StanceResults)
         assert lifted.under_differentials_mm.value == 0
         assert lifted.lift.value and lifted.lift.value.front.frame_rise_mm == 60
         assert finding(planned(plover, "lift 60"), "nothing-under-the-axle").severity == "note"
@@ -117,14 +126,18 @@ class TestLift:
         lifts = []
         for sizes in ((first, second), (second, first)):
             stacked = planned(rig, *(f"spacer {size} front" for size in sizes))
-            value = assess(stacked, with_doubt=False).results.stance.lift.value
+            value = assess(stacked, with_doubt=False).results.of(StanceResults).lift.value
             assert value
             lifts.append(value.front.suspension_lift_mm)
         assert lifts[0] == pytest.approx(lifts[1]) == pytest.approx(first + second)
 
     def test_springs_without_a_weight_wait_for_it(self, plover: Rig) -> None:
         figures = {p: f for p, f in plover.figures.items() if p != "body.front_axle_kg"}
-        lift = assess(planned(replace(plover, figures=figures), "springs front 448 38")).results.stance.lift
+        lift = (
+            assess(planned(replace(plover, figures=figures), "springs front 448 38"))
+            .results.of(StanceResults)
+            .lift
+        )
         assert lift.waits_for and lift.waits_for.path == "body.front_axle_kg"
 
 
@@ -198,13 +211,13 @@ class TestMoney:
 
 class TestLoad:
     def test_mass_goes_to_the_axles_by_the_lever(self, plover: Rig) -> None:
-        load = assess(planned(plover, "winch 40 kg at -685")).results.load.load.value
+        load = assess(planned(plover, "winch 40 kg at -685")).results.of(LoadResults).load.value
         assert load
         assert (load.front_kg, load.rear_kg) == (pytest.approx(1090 + 50), pytest.approx(975 - 10))
         assert load.payload_kg == pytest.approx(2850 - 2065 - 40)
 
     def test_mass_without_a_place_may_be_at_either_axle(self, plover: Rig) -> None:
-        result = assess(planned(plover, "winch 40 kg")).results.load.load
+        result = assess(planned(plover, "winch 40 kg")).results.of(LoadResults).load
         load = result.value
         assert load and (load.unplaced_kg, load.total_kg) == (40, 2105)
         assert (load.front_kg, load.rear_kg) == (1110, 995)
@@ -218,7 +231,7 @@ class TestLoad:
         assert [mass.kg for mass in aboard_of(tank)] == [60]
 
     def test_readings_of_one_scale_share_its_error(self, plover: Rig) -> None:
-        load = assess(plover).results.load.load
+        load = assess(plover).results.of(LoadResults).load
         # 1 % of both together, and 1 kg of each on its own.
         assert load.off("total_kg") == pytest.approx((20.65**2 + 1 + 1) ** 0.5)
 
@@ -236,14 +249,14 @@ class TestMeasuring:
         assert later and all(m.fitted_first for m in got[len(got) - len(later) :])
 
     def test_a_measured_figure_takes_its_doubt_away(self, whole: Rig) -> None:
-        off = assess(whole, "as-found").results.stance.angles.off("approach.deg")
+        off = assess(whole, "as-found").results.of(StanceResults).angles.off("approach.deg")
         figures = dict(whole.figures)
         for end in ("front", "rear"):
             figures[f"wheels.{end}_left.static_radius_mm"] = Figure(369.3, "measured", 1.0)
-        tyre_off = assess(replace(whole, figures=figures), "as-found").results.stance.angles
+        tyre_off = assess(replace(whole, figures=figures), "as-found").results.of(StanceResults).angles
         assert tyre_off.off("approach.deg") < off
         tighter = {p: replace(f, doubt=0.5) if p.startswith("points.") else f for p, f in figures.items()}
-        assert assess(replace(whole, figures=tighter), "as-found").results.stance.angles.off(
+        assert assess(replace(whole, figures=tighter), "as-found").results.of(StanceResults).angles.off(
             "approach.deg"
         ) < tyre_off.off("approach.deg")
 
@@ -265,7 +278,7 @@ class TestMeasuring:
             rig, changes=(fitted,), figures={**rig.figures, "wheels.rear_left.circumference_mm": roll_out}
         )
         for stage, circumference in (("as-found", 2448.54), ("today", 2598.0)):
-            tyre = assess(rig, stage).results.rolling.rear_tyre.value  # type: ignore[arg-type]
+            tyre = assess(rig, stage).results.of(RollingResults).rear_tyre.value  # type: ignore[arg-type]
             assert tyre and tyre.circumference_mm == pytest.approx(circumference, abs=0.01)
 
 
@@ -282,7 +295,7 @@ class TestLivingWithIt:
     def test_accepted_ones_stand_last_of_their_severity(self, plover: Rig) -> None:
         rig = planned(plover, "tyre 285/75R17")
         here = moment(rig, "planned")
-        first = findings(Here(here, results_of(here), METRIC))[0]
+        first = findings(Here(here, Results(here), METRIC))[0]
         lived = replace(rig, accepted=(acceptance(here, first, "so be it"),))
         watches = [f for f in assess(lived).findings if f.severity == first.severity]
         assert watches[-1].key == first.key
@@ -307,7 +320,7 @@ class TestMating:
         here = moment(demo(1), "planned").here
         assert here["transfer.rear_output_mm"].value == 62 + 338
         assert here["transfer.front_output_mm"].value == 62 + 210
-        crawl = assess(demo(1)).results.rolling.crawl.value
+        crawl = assess(demo(1)).results.of(RollingResults).crawl.value
         assert crawl and crawl.crawl_ratio == pytest.approx(59.1, abs=0.06)
 
     def test_a_part_is_one_record_wherever_it_is(self) -> None:
@@ -316,25 +329,25 @@ class TestMating:
 
 
 class TestWorkings:
-    @pytest.mark.parametrize("key", SHOWN)
+    @pytest.mark.parametrize("key", shown_figures())
     def test_every_figure_unfolds(self, whole: Rig, key: str) -> None:
         here = moment(whole, 5)
-        got = working(whole, here, results_of(here), key, METRIC)
+        got = working(whole, here, Results(here), key, METRIC)
         assert got.headline.value is not None
         assert got.symbols and "{" not in got.symbols + got.numbers
         assert "?" not in got.numbers and got.source and got.rests_on
 
     def test_numbers_stand_where_the_symbols_do(self, whole: Rig) -> None:
         here = moment(whole, 5)
-        crawl = working(whole, here, results_of(here), "crawl_ratio", INCH)
+        crawl = working(whole, here, Results(here), "crawl_ratio", INCH)
         assert (crawl.symbols, crawl.numbers) == ("first × low × axle", "4.08 × 2.55 × 4.1")
 
 
 def test_an_assumed_default_counts_with_its_doubt(plover: Rig) -> None:
     figures = {path: f for path, f in plover.figures.items() if path != "transfer.high_ratio"}
-    gears = assess(replace(plover, figures=figures)).results.rolling.gears
+    gears = assess(replace(plover, figures=figures)).results.of(RollingResults).gears
     assert gears.stands_in == {"transfer.high_ratio": 1.0}
-    assert gears.off("gears.0.rpm.0") > assess(plover).results.rolling.gears.off("gears.0.rpm.0")
+    assert gears.off("gears.0.rpm.0") > assess(plover).results.of(RollingResults).gears.off("gears.0.rpm.0")
 
 
 @pytest.mark.parametrize("kind", kinds().values(), ids=list(kinds()))

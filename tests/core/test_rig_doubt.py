@@ -6,12 +6,14 @@ from collections import defaultdict
 
 import pytest
 
-from jorvak.core.headlines import SHOWN, number_at
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import Moment, choosing, moment
+from jorvak.core.engine.moved import MovedAsk
+from jorvak.core.engine.result import work_out
+from jorvak.core.engine.shifts import shift_of
+from jorvak.core.headlines import number_at, shown_figures
 from jorvak.core.load.results import load
-from jorvak.core.results import Ask, Missing, MovedAsk, work_out
 from jorvak.core.rolling.results import crawl, gear_table, speedometer_state, taller
-from jorvak.core.shifts import shift_of
-from jorvak.core.stages import Moment, choosing, moment
 from jorvak.core.stance.results import angles, height, lift
 from tests.conftest import demo
 from tests.core.test_taken import as_it_stands, fitted_to
@@ -59,7 +61,7 @@ def test_so_it_is_where_much_was_measured_with_half_of_it_on_the_vehicle(key: st
 
 def against_the_dice(here: Moment, key: str) -> None:
     """A headline's ± against two standard deviations of as many throws."""
-    run, shown = RUNS[key], SHOWN[key]
+    run, (_, shown) = RUNS[key], shown_figures()[key]
     result = work_out(here, run)
     value, place = number_at(result.value, shown.place)
     assert value is not None

@@ -9,12 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.rolling.set_check import compared
 
 
 def calculate(name: str, **given: Any) -> dict[str, Any]:
-    return dict(CALCULATIONS[name](given).model_dump(exclude_unset=True))
+    return dict(calculations()[name](given).model_dump(exclude_unset=True))
 
 
 FIT = {"rim_width_in": 8.0, "offset_mm": 20.0, "section_width_mm": 285.0, "static_radius_mm": 395.0}
@@ -47,7 +47,7 @@ GEAR = {"drive_teeth": 7, "axle_ratio": 4.3, "revs_per_mile": 655}
 )
 def test_refuses(name: str, given: dict[str, Any], field: str) -> None:
     with pytest.raises(Refused) as refused:
-        CALCULATIONS[name](given)
+        calculations()[name](given)
     assert refused.value.field == field
     assert refused.value.message.endswith(".")
 

@@ -9,9 +9,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.assess import assess
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.findings import SEVERITIES
 from jorvak.core.rig import Change, Figure, Rig
+from jorvak.core.rolling.area import RollingResults
 from tests.conftest import planned
 
 
@@ -93,7 +94,7 @@ class TestGearing:
 
     def test_a_front_wheel_drive_counts_by_its_front_axle(self, plover: Rig) -> None:
         driven = with_figures(plover, rear_axle__ratio=None, transfer__drive="two-wheel")
-        rolling = assess(planned(driven, "tyre 285/75R17")).results.rolling
+        rolling = assess(planned(driven, "tyre 285/75R17")).results.of(RollingResults)
         assert rolling.regearing.value and rolling.regearing.value.axle == "front"
         assert "front_axle.ratio" in rolling.gears.rests_on
 
@@ -151,7 +152,7 @@ POINTS = [
 
 def stance(**given: Any) -> dict[str, Any]:
     stock = {"stock_front_radius_mm": 330.0, "stock_rear_radius_mm": 330.0}
-    return dict(CALCULATIONS["stance"]({**stock, "points": POINTS, **given}).model_dump())
+    return dict(calculations()["stance"]({**stock, "points": POINTS, **given}).model_dump())
 
 
 @given(stances)

@@ -7,8 +7,10 @@ from typing import Any
 import pytest
 
 from jorvak.core.assess import assess
+from jorvak.core.driveline.area import DrivelineResults
+from jorvak.core.engine.moment import choosing
 from jorvak.core.rig import Change, Figure, Fitted, Gap, Rig
-from jorvak.core.stages import choosing
+from jorvak.core.rolling.area import RollingResults
 from tests.conftest import TODAY, demo, on_springs, planned
 from tests.core.test_findings_table import found, noted, severities
 
@@ -46,9 +48,9 @@ class TestTheSet:
         inner = {f"wheels__rear_{side}_inner__{key}": plover.figures[f"wheels.rear_left.{key}"].value
                  for side in ("left", "right") for key in ("size", "rim_width_in", "offset_mm", "pattern")}  # fmt: skip
         twins = noted(plover, **inner)
-        wheels = assess(twins).results.rolling.wheels.value
+        wheels = assess(twins).results.of(RollingResults).wheels.value
         assert wheels and len(wheels.wheels) == 7 and wheels.differences == ()
-        carried = assess(twins).results.rolling.rear_tyre_load.value
+        carried = assess(twins).results.of(RollingResults).rear_tyre_load.value
         assert carried and carried.tyres == 4 and carried.carries_kg == 1320
 
     def test_age_by_position_and_the_spare_is_watched(self) -> None:
@@ -181,7 +183,7 @@ class TestShafts:
         assert severities(skarv, "slip-bottoms", 2) == ["stop"]
         assert "stop" not in severities(skarv, "slip-bottoms", 3)
         assert "slip-pulls-apart" in [f.code for f in assess(skarv, 2).findings], "the front one is too short"
-        line = assess(skarv, 3).results.driveline.rear_shaft.value
+        line = assess(skarv, 3).results.of(DrivelineResults).rear_shaft.value
         assert line and line.longer_mm == pytest.approx(-34.8, abs=0.05)
 
     def test_a_thin_long_tube_whirls(self, plover: Rig) -> None:
@@ -211,7 +213,7 @@ def test_true_distance_counts_the_nuts(plover: Rig) -> None:
     due = noted(replace(rig, changes=(fitted,)), **now)
     # 95 km on the dial are more than 100 on the larger tyres.
     assert severities(due, "retighten") == ["stop"]
-    distance = assess(due).results.rolling.distance.value
+    distance = assess(due).results.of(RollingResults).distance.value
     assert distance and distance.calculated.true_km == pytest.approx(95 * 1.07034, abs=0.02)
     assert distance.hidden_km > 6
 

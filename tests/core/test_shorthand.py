@@ -7,8 +7,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kinds import Kind, kinds
-from jorvak.core.line import read_line
+from jorvak.core.plan.kinds import Kind, kinds
+from jorvak.core.plan.line import read_line
 from jorvak.core.quantities import INCH
 from jorvak.core.rig import Rig
 from tests.conftest import demo, that_takes

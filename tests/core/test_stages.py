@@ -9,8 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.moment import changes_at, choosing, is_chosen, moment, read_stage, steps_before
 from jorvak.core.rig import Change, Figure, Fitted, Question, Rig
-from jorvak.core.stages import changes_at, choosing, is_chosen, moment, read_stage, steps_before
 from tests.conftest import demo, planned
 
 ROLL_OUT = "wheels.rear_left.circumference_mm"

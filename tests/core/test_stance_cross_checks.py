@@ -8,13 +8,15 @@ import pytest
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
-from jorvak.core.areas import results_of
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
-from jorvak.core.kinds import effect_of, title_of
-from jorvak.core.results import Ask, work_out
+from jorvak.core.calculations import calculations
+from jorvak.core.driveline.shafts import shaft_at
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
+from jorvak.core.plan.kinds import effect_of, title_of
 from jorvak.core.rig import Change, Figure, Rig
-from jorvak.core.stages import moment
 from jorvak.core.stance.across import asked_crossings, stands
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.crossing import Stands, Under, drive, paths
@@ -34,7 +36,7 @@ LIFTS = (
 
 
 def stance_of(rig: Rig, stage: Any = "planned") -> StanceResults:
-    return results_of(moment(rig, stage)).stance
+    return Results(moment(rig, stage)).of(StanceResults)
 
 
 def with_figures(rig: Rig, known: str = "measured", **figures: Any) -> Rig:
@@ -43,7 +45,9 @@ def with_figures(rig: Rig, known: str = "measured", **figures: Any) -> Rig:
 
 
 def front_cycle(rig: Rig) -> Cycle:
-    found = work_out(moment(rig, "planned"), lambda ask: cycle(ask, "front"), with_doubt=False).value
+    found = work_out(
+        moment(rig, "planned"), lambda ask: cycle(ask, "front", shaft_at), with_doubt=False
+    ).value
     assert found
     return found
 
@@ -324,7 +328,7 @@ class TestMissing:
         assert work_out(moment(bare, "planned"), asked_crossings, with_doubt=False).waits_for is not None
 
     def test_an_empty_rig_waits_for_everything_and_raises_nothing(self) -> None:
-        nothing = results_of(moment(Rig(name="bare"), "planned")).stance
+        nothing = Results(moment(Rig(name="bare"), "planned")).of(StanceResults)
         for name in (
             "front_corner",
             "front_shock",
@@ -343,7 +347,7 @@ class TestMissing:
 def test_links_that_lie_alike_meet_nowhere(rise: float, shift: float) -> None:
     link = {"frame": {"x_mm": 2000, "z_mm": 500}, "axle": {"x_mm": 2700, "z_mm": 500 + rise}}
     other = {"frame": {"x_mm": 2000 + shift, "z_mm": 380}, "axle": {"x_mm": 2700 + shift, "z_mm": 380 + rise}}
-    got = CALCULATIONS["four-link"](
+    got = calculations()["four-link"](
         {"upper": link, "lower": other, "wheelbase_mm": 2740, "cg_height_mm": 742}
     )
     assert got.ic_x_mm is None and got.anti_squat_pct == pytest.approx(-rise / 700 * 2740 / 742 * 100)
@@ -352,7 +356,9 @@ def test_links_that_lie_alike_meet_nowhere(rise: float, shift: float) -> None:
 @given(st.floats(1000, 2000), st.floats(0, 15), st.floats(0, 15), st.floats(0.5, 5))
 def test_more_flex_goes_further_up_the_ramp(track: float, front: float, rear: float, more: float) -> None:
     given_ = {"track_mm": track, "front_flex_deg": front, "rear_flex_deg": rear, "wheelbase_mm": 2740}
-    less, further = (CALCULATIONS["articulation"]({**given_, "rear_flex_deg": rear + by}) for by in (0, more))
+    less, further = (
+        calculations()["articulation"]({**given_, "rear_flex_deg": rear + by}) for by in (0, more)
+    )
     assert further.ramp_index > less.ramp_index
     assert further.ramp_distance_mm * math.sin(math.radians(20)) == pytest.approx(further.wheel_lift_mm)
 
@@ -360,12 +366,12 @@ def test_more_flex_goes_further_up_the_ramp(track: float, front: float, rear: fl
 @given(st.floats(500, 1200), st.floats(-150, 250), st.floats(-60, 120))
 def test_what_arms_take_from_caster_they_give_to_the_pinion(length: float, drop: float, lift: float) -> None:
     assume(abs(drop) < length and abs(drop + lift) < length)
-    got = CALCULATIONS["caster"](
+    got = calculations()["caster"](
         {"arm_length_mm": length, "drop_mm": drop, "lift_mm": lift, "caster_deg": 3.0}
     )
     assert got.pinion_up_deg == got.rotation_deg and got.caster_deg == pytest.approx(3.0 - got.rotation_deg)
     assert (got.rotation_deg > 0) == (lift > 0) or abs(lift) < 1e-6
-    back = CALCULATIONS["caster"](
+    back = calculations()["caster"](
         {"arm_length_mm": length, "drop_mm": drop + lift, "lift_mm": -lift, "caster_deg": got.caster_deg}
     )
     assert back.caster_deg == pytest.approx(3.0)
@@ -374,7 +380,7 @@ def test_what_arms_take_from_caster_they_give_to_the_pinion(length: float, drop:
 def test_ask_writes_down_what_a_crossing_rests_on() -> None:
     ask = Ask(moment(demo(0), "planned"))
     stands(ask)
-    assert {"body.wheelbase_mm", "points.case guard.z_mm"} <= set(ask.with_middles().here)
+    assert {"body.wheelbase_mm", "points.case guard.z_mm"} <= set(ask.with_intermediates().here)
 
 
 class TestTrimTyped:

@@ -5,8 +5,8 @@ from typing import Any
 
 import pytest
 
+from jorvak.core.engine.moment import choosing
 from jorvak.core.rig import Figure, Profile, Rig
-from jorvak.core.stages import choosing
 from tests.conftest import demo, planned
 from tests.core.test_findings_table import found, noted, severities
 

@@ -8,13 +8,15 @@ import pytest
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from jorvak.core.areas import results_of
 from jorvak.core.calculation import Refused
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
+from jorvak.core.driveline.shafts import shaft_at
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.moment import choosing, laden, moment
+from jorvak.core.engine.result import work_out
 from jorvak.core.quantities import METRIC
-from jorvak.core.results import Ask, work_out
 from jorvak.core.rig import Profile, Rig
-from jorvak.core.stages import choosing, laden, moment
 from jorvak.core.stance.across import asked_crossings, drive_over, stances, stands, thinned
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.balance import centre_of_gravity, weighed
@@ -28,7 +30,7 @@ from tests.conftest import demo, on_springs, planned
 
 
 def calculate(name: str, **given_: Any) -> Any:
-    return CALCULATIONS[name](given_)
+    return calculations()[name](given_)
 
 
 SPRING = {"free_length_mm": 415, "rate_n_per_mm": 34, "sprung_kg": 452}
@@ -63,7 +65,7 @@ LINK = {"frame": {"x_mm": 2000, "z_mm": 500}, "axle": {"x_mm": 2700, "z_mm": 520
 )  # fmt: skip
 def test_refuses(name: str, given_: dict[str, Any], field: str) -> None:
     with pytest.raises(Refused) as refused:
-        CALCULATIONS[name](given_)
+        calculations()[name](given_)
     assert refused.value.field == field and refused.value.message.endswith(".")
 
 
@@ -136,7 +138,7 @@ def springs(rig: Rig) -> Rig:
 
 
 def of(rig: Rig, stage: Any = "planned") -> StanceResults:
-    return results_of(moment(rig, stage)).stance
+    return Results(moment(rig, stage)).of(StanceResults)
 
 
 class TestOnTheDemos:
@@ -321,7 +323,7 @@ class TestWays:
         assert rear is not None
         lifted = planned(rig, "lift 50 front", f"lift {rear:.2f} rear")
         here = laden(moment(lifted, "planned"))
-        rises = results_of(here).stance.lift.value
+        rises = Results(here).of(StanceResults).lift.value
         assert rises
         rake = here.here["body.rake_to_mm"].value - here.here["body.rake_from_mm"].value
         assert rake + rises.rear.frame_rise_mm - rises.front.frame_rise_mm == pytest.approx(0, abs=0.1)
@@ -332,8 +334,8 @@ class TestCycling:
     def test_the_least_room_is_that_of_the_finding(self) -> None:
         rig = springs(demo(0))
         here = moment(rig, "planned")
-        front = work_out(here, lambda ask: cycle(ask, "front"), with_doubt=False).value
-        rooms = results_of(here).stance.room.value
+        front = work_out(here, lambda ask: cycle(ask, "front", shaft_at), with_doubt=False).value
+        rooms = Results(here).of(StanceResults).room.value
         assert front and rooms
         for room in front.rooms:
             known = next(r.room for r in rooms if r.name == room.name)
@@ -345,7 +347,7 @@ class TestCycling:
         rig = demo(2)
         front = work_out(
             moment(rig, "planned"),
-            lambda ask: cycle(ask, "front"),
+            lambda ask: cycle(ask, "front", shaft_at),
             with_doubt=False,
         ).value
         assert front and front.half_shaft_deg and max(front.half_shaft_deg) == pytest.approx(20.7, abs=0.05)
@@ -353,7 +355,7 @@ class TestCycling:
 
     def test_it_says_what_it_waits_for(self) -> None:
         assert work_out(
-            moment(demo(1), "planned"), lambda ask: cycle(ask, "front"), with_doubt=False
+            moment(demo(1), "planned"), lambda ask: cycle(ask, "front", shaft_at), with_doubt=False
         ).waits_for
 
 

@@ -9,15 +9,21 @@ from typing import Any
 
 import pytest
 
-from jorvak.core.areas import Results, results_of
 from jorvak.core.catalogue import spec_of
+from jorvak.core.driveline.area import DrivelineResults
+from jorvak.core.engine.areas import Results, areas
+from jorvak.core.engine.asking import Ask, Missing, value_or_none
+from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.moment import measured_now, moment, taken_now
+from jorvak.core.engine.result import Result
+from jorvak.core.engine.shifts import shift_of
+from jorvak.core.engine.sources import Share
 from jorvak.core.findings import Here, measure_first
-from jorvak.core.known import Known
+from jorvak.core.load.area import LoadResults
 from jorvak.core.quantities import METRIC
-from jorvak.core.results import Ask, Missing, Result, Share, known_of
 from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig
-from jorvak.core.shifts import shift_of
-from jorvak.core.stages import measured_now, moment, taken_now
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.linkage import arm_lift_mm
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
@@ -88,15 +94,15 @@ def numbers(value: Any, place: str = "") -> dict[str, Any]:
 def every_number(results: Results) -> dict[str, Any]:
     return {
         f"{area}.{name}{place}": number
-        for area in ("rolling", "driveline", "stance", "load")
-        for name in getattr(results, area).__dataclass_fields__
-        for place, number in numbers(getattr(getattr(results, area), name).value).items()
+        for area, brings in areas().items()
+        for name in brings.functions
+        for place, number in numbers(results.result(area, name).value).items()
     }
 
 
 @cache
 def as_worked_out(name: str, stage: Any) -> dict[str, Any]:
-    return every_number(results_of(moment(RIGS[name], stage, False)))
+    return every_number(Results(moment(RIGS[name], stage, False)))
 
 
 @pytest.mark.parametrize(("name", "path"), RETAKEN, ids=lambda each: str(each))
@@ -110,7 +116,7 @@ def test_what_is_measured_again_as_it_came_out_changes_nothing(name: str, path: 
         pytest.skip("nothing says by how much")
     again = as_it_stands(rig, path, rig.figures[path].value + by)
     for stage in ("as-found", "today", "planned"):
-        assert every_number(results_of(moment(again, stage, False))) == as_worked_out(name, stage), stage
+        assert every_number(Results(moment(again, stage, False))) == as_worked_out(name, stage), stage
 
 
 PLOVER = RIGS["Plover, 11 on it"]
@@ -118,30 +124,34 @@ LATER = date(2026, 3, 2)
 
 
 def at(rig: Rig, stage: Any = "today", with_doubt: bool = False) -> Results:
-    return results_of(moment(rig, stage, with_doubt, on=LATER))
+    return Results(moment(rig, stage, with_doubt, on=LATER))
 
 
 def point(results: Results, name: str) -> Any:
-    return next(each for each in results.stance.angles.value.points if each.name == name)
+    return next(each for each in results.of(StanceResults).angles.value.points if each.name == name)
 
 
 SHOWN: dict[str, Any] = {
     "points.front bumper.z_mm": lambda results: point(results, "front bumper").z_mm,
     "points.rear differential.z_mm": lambda results: point(results, "rear differential").z_mm,
-    "body.height_mm": lambda results: results.stance.height.value.height_mm,
-    "body.cg_height_mm": lambda results: results.stance.tip.value.centre.height_mm,
-    "body.front_axle_kg": lambda results: results.load.load.value.front_kg,
-    "body.rear_axle_kg": lambda results: results.load.load.value.rear_kg,
-    "steering.caster_deg": lambda results: results.stance.caster.value.caster_deg,
-    "front_suspension.shock_ride_mm": lambda results: results.stance.front_shock.value.ride_mm,
-    "front_suspension.bump_mm": lambda results: results.stance.front_shock.value.travel.bump_mm,
-    "front_suspension.droop_mm": lambda results: results.stance.front_shock.value.travel.droop_mm,
-    "rear_shaft.engaged_mm": lambda results: results.driveline.rear_shaft.value.slip.engaged_at_ride_mm,
-    "rear_shaft.collapse_mm": lambda results: (
-        results.driveline.rear_shaft.value.slip.collapse_left_at_ride_mm
+    "body.height_mm": lambda results: results.of(StanceResults).height.value.height_mm,
+    "body.cg_height_mm": lambda results: results.of(StanceResults).tip.value.centre.height_mm,
+    "body.front_axle_kg": lambda results: results.of(LoadResults).load.value.front_kg,
+    "body.rear_axle_kg": lambda results: results.of(LoadResults).load.value.rear_kg,
+    "steering.caster_deg": lambda results: results.of(StanceResults).caster.value.caster_deg,
+    "front_suspension.shock_ride_mm": lambda results: results.of(StanceResults).front_shock.value.ride_mm,
+    "front_suspension.bump_mm": lambda results: results.of(StanceResults).front_shock.value.travel.bump_mm,
+    "front_suspension.droop_mm": lambda results: results.of(StanceResults).front_shock.value.travel.droop_mm,
+    "rear_shaft.engaged_mm": lambda results: (
+        results.of(DrivelineResults).rear_shaft.value.slip.engaged_at_ride_mm
     ),
-    "front_hub.stud_engaged_mm": lambda results: results.rolling.front_stand.value.studs_engaged_mm,
-    "body.front_cover_mm": lambda results: results.rolling.front_stand.value.cover_left_mm,
+    "rear_shaft.collapse_mm": lambda results: (
+        results.of(DrivelineResults).rear_shaft.value.slip.collapse_left_at_ride_mm
+    ),
+    "front_hub.stud_engaged_mm": lambda results: (
+        results.of(RollingResults).front_stand.value.studs_engaged_mm
+    ),
+    "body.front_cover_mm": lambda results: results.of(RollingResults).front_stand.value.cover_left_mm,
 }
 """What is shown of today, where a builder could measure the same."""
 
@@ -163,7 +173,10 @@ def test_what_was_measured_is_what_is_shown_whatever_was_worked_out(path: str) -
 
 def test_both_figures_of_a_pinion_that_has_turned() -> None:
     before = at(PLOVER)
-    pinion, lift = before.driveline.front_shaft.value.ride.pinion, before.stance.lift.value.front
+    pinion, lift = (
+        before.of(DrivelineResults).front_shaft.value.ride.pinion,
+        before.of(StanceResults).lift.value.front,
+    )
     again = as_it_stands(PLOVER, "front_shaft.pinion_x_mm", pinion.x_mm)
     again = as_it_stands(again, "front_shaft.pinion_z_mm", pinion.z_mm + lift.frame_rise_mm)
     for stage in ("as-found", "today", "planned"):
@@ -176,14 +189,16 @@ def test_the_drop_of_arms_that_have_steepened() -> None:
     here = found + arm_lift_mm(Ask(moment(rig, "today", with_doubt=False)), found)
     assert here != pytest.approx(found)
     again = as_it_stands(rig, "steering.arm_drop_mm", here)
-    assert known_of(Ask(moment(again, "as-found")), "steering.arm_drop_mm") == pytest.approx(found, abs=1e-6)
-    caster = at(again).stance.caster.value.caster_deg
-    assert caster == pytest.approx(at(rig).stance.caster.value.caster_deg, abs=1e-6)
+    assert value_or_none(Ask(moment(again, "as-found")), "steering.arm_drop_mm") == pytest.approx(
+        found, abs=1e-6
+    )
+    caster = at(again).of(StanceResults).caster.value.caster_deg
+    assert caster == pytest.approx(at(rig).of(StanceResults).caster.value.caster_deg, abs=1e-6)
 
 
 def test_tyres_that_were_on_it_then_are_named_though_they_are_no_figure_now() -> None:
     rig = as_it_stands(PLOVER, "points.front bumper.z_mm", 545.0)
-    angles = at(rig, "as-found", with_doubt=True).stance.angles
+    angles = at(rig, "as-found", with_doubt=True).of(StanceResults).angles
     place = f"points.{[each.name for each in angles.value.points].index('front bumper')}.z_mm"
     shares = {share.label: share.path for share in angles.doubt_from[place]}
     assert shares["catalogue size 285/75R17, diameter"] is None
@@ -193,7 +208,7 @@ def test_tyres_that_were_on_it_then_are_named_though_they_are_no_figure_now() ->
 def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:
     name = "front bumper"
     before, after = (
-        at(rig, with_doubt=True).stance.angles
+        at(rig, with_doubt=True).of(StanceResults).angles
         for rig in (PLOVER, as_it_stands(PLOVER, f"points.{name}.z_mm", point(at(PLOVER), name).z_mm))
     )
     place = f"points.{[each.name for each in after.value.points].index(name)}.z_mm"
@@ -215,9 +230,12 @@ def test_what_is_fitted_after_it_was_measured_counts_with_its_own_doubt() -> Non
 
 
 def test_a_weighed_rig_does_not_wait_for_what_its_changes_weigh() -> None:
-    front, rear = (at(PLOVER).load.load.value.front_kg, at(PLOVER).load.load.value.rear_kg)
+    front, rear = (
+        at(PLOVER).of(LoadResults).load.value.front_kg,
+        at(PLOVER).of(LoadResults).load.value.rear_kg,
+    )
     rig = as_it_stands(as_it_stands(PLOVER, "body.front_axle_kg", front), "body.rear_axle_kg", rear)
-    load = at(rig, with_doubt=True).load.load
+    load = at(rig, with_doubt=True).of(LoadResults).load
     assert load.value.total_kg == pytest.approx(front + rear)
     # One scale, 1 % of it all, and a kilogram for each reading.
     assert load.off("total_kg") == pytest.approx((((front + rear) * 0.01) ** 2 + 2) ** 0.5)
@@ -230,7 +248,7 @@ def test_a_mass_without_a_place_was_on_the_scale_too() -> None:
     )
     rig = replace(PLOVER, changes=(*PLOVER.changes[:11], change, *PLOVER.changes[11:]))
     rig = as_it_stands(as_it_stands(rig, "body.front_axle_kg", 1130.0), "body.rear_axle_kg", 1020.0)
-    assert at(rig).load.load.value.total_kg == pytest.approx(2150.0)
+    assert at(rig).of(LoadResults).load.value.total_kg == pytest.approx(2150.0)
 
 
 @pytest.mark.parametrize("given_back", [2.0, 2.3, 0.1])
@@ -239,9 +257,9 @@ def test_caster_measured_with_arms_that_give_some_back(given_back: float) -> Non
     arms = next(change for change in rig.changes if change.kind == "arms")
     other = arms.model_copy(update={"fields": {"caster_deg": given_back}})
     rig = replace(rig, changes=tuple(other if change is arms else change for change in rig.changes))
-    before = at(rig).stance.caster.value
+    before = at(rig).of(StanceResults).caster.value
     assert before.gained_deg > 0
-    after = at(as_it_stands(rig, "steering.caster_deg", before.caster_deg)).stance.caster.value
+    after = at(as_it_stands(rig, "steering.caster_deg", before.caster_deg)).of(StanceResults).caster.value
     assert (after.found_deg, after.gained_deg, after.caster_deg) == pytest.approx(
         (before.found_deg, before.gained_deg, before.caster_deg)
     )
@@ -280,7 +298,7 @@ def test_what_is_measured_now_is_as_it_stands_where_that_matters(path: str, take
 def test_rules_and_workings_take_it_back_too() -> None:
     rig = as_it_stands(PLOVER, "body.rake_from_mm", PLOVER.figures["body.rake_from_mm"].value + 100)
     here = moment(rig, "today")
-    expected = known_of(Ask(here), "body.rake_from_mm")
+    expected = value_or_none(Ask(here), "body.rake_from_mm")
     assert expected != rig.figures["body.rake_from_mm"].value
     assert Here(here, at(rig), METRIC).value("body.rake_from_mm") == expected
 
@@ -290,20 +308,20 @@ def test_what_is_moulded_on_the_new_tyres_stays_with_them() -> None:
     rig = replace(
         PLOVER, figures={**PLOVER.figures, path: Figure("mud", "measured", None, LATER, taken=AS_IT_STOOD)}
     )
-    assert known_of(Ask(moment(rig, "today")), path) == "mud"
-    assert known_of(Ask(moment(rig, "as-found")), path) is None
+    assert value_or_none(Ask(moment(rig, "today")), path) == "mud"
+    assert value_or_none(Ask(moment(rig, "as-found")), path) is None
 
 
 def test_what_still_holds_is_what_is_worked_out_anew() -> None:
     """An edit of a change that a measured height rests on reaches what rests on the height."""
-    known = Known()
+    kept = KeptResults()
     rig = as_it_stands(PLOVER, "points.front bumper.z_mm", 560.0)
     changes = list(rig.changes)
     springs = next(i for i, change in enumerate(changes) if change.kind in ("springs", "coil-spacers"))
     other = changes[springs].model_copy(update={"fitted": Fitted(on=LATER)})
     moved = replace(rig, changes=(*changes[:springs], other, *changes[springs + 1 :]))
     for each in (rig, moved, rig):
-        remembered = results_of(moment(each, "planned", on=LATER, known=known))
+        remembered = Results(moment(each, "planned", on=LATER, kept=kept))
         assert every_number(remembered) == every_number(at(each, "planned"))
     assert point(at(rig, "planned"), "front bumper").z_mm != point(at(moved, "planned"), "front bumper").z_mm
 

@@ -9,8 +9,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.assess import assess
-from jorvak.core.calculations import CALCULATIONS
+from jorvak.core.calculations import calculations
 from jorvak.core.rig import Figure, Gap, Rig
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPointIn,
@@ -27,7 +28,7 @@ STILL = {"scrub_radius_mm": 14.0, "static_radius_mm": 369.0, "tyre_doubt_mm": 0.
 
 
 def room(**given: Any) -> list[dict[str, Any]]:
-    return list(CALCULATIONS["tyre-room"].as_json({"new": TYRE, **STILL, **given})["points"])
+    return list(calculations()["tyre-room"].as_json({"new": TYRE, **STILL, **given})["points"])
 
 
 def point(x: float, y: float, z: float, **more: Any) -> dict[str, Any]:
@@ -76,7 +77,7 @@ def test_by_hand_it_comes_to_what_the_whole_grid_has(
         "new": TYRE, **STILL, "kpi_deg": kpi, "caster_deg": caster, "bump_mm": bump, "droop_mm": 80.0,
         "lock_out_deg": lock, "lock_in_deg": lock, "points": [point(x, y, z)],
     })  # fmt: skip
-    (whole,) = CALCULATIONS["tyre-room"](given.model_dump(exclude_none=True)).points
+    (whole,) = calculations()["tyre-room"](given.model_dump(exclude_none=True)).points
     (cell,) = lowest_cells(given)
     gap, at_bump, at_steer = smallest_from(given, (x, y, z), cell)
     assert gap == pytest.approx(whole.gap_mm, abs=1e-6)
@@ -99,7 +100,7 @@ class TestOnARig:
     def test_a_gap_of_which_a_figure_is_missing_waits_for_it(self) -> None:
         rig = demo(0)
         figures = {path: f for path, f in rig.figures.items() if path != "gaps.body mount.y_mm"}
-        rooms = assess(replace(rig, figures=figures)).results.stance.room.value
+        rooms = assess(replace(rig, figures=figures)).results.of(StanceResults).room.value
         assert rooms
         waits = {each.name: each.waits_for for each in rooms}
         assert waits["body mount"] == "gaps.body mount.y_mm" and waits["liner behind"] is None
@@ -112,7 +113,9 @@ class TestOnARig:
             rig, figures={**rig.figures, **figures}, gaps=(*rig.gaps, Gap(name="arch", axle="rear"))
         )
         room = next(
-            each for each in assess(with_arch, 4).results.stance.room.value or () if each.name == "arch"
+            each
+            for each in assess(with_arch, 4).results.of(StanceResults).room.value or ()
+            if each.name == "arch"
         ).room
         assert room and room.at.steer_deg == 0 and room.at.bump_mm == 100
         assert room.gap_mm == pytest.approx(560 - 100 - 859.3 / 2, abs=0.1)
@@ -121,7 +124,11 @@ class TestOnARig:
         rig = demo(0)
         stopped = replace(rig, figures={**rig.figures, "front_suspension.bump_mm": Figure(60.0, "measured")})
         less, more = (
-            {g.name: g.room.gap_mm for g in assess(each, 4).results.stance.room.value or () if g.room}
+            {
+                g.name: g.room.gap_mm
+                for g in assess(each, 4).results.of(StanceResults).room.value or ()
+                if g.room
+            }
             for each in (rig, stopped)
         )
         assert all(more[name] >= less[name] for name in less) and more["inner fender"] == pytest.approx(
@@ -131,13 +138,13 @@ class TestOnARig:
 
 def test_doubt_of_the_room_shrinks_when_the_liner_is_measured() -> None:
     rig: Rig = demo(0)
-    before = assess(rig, 4).results.stance.room
+    before = assess(rig, 4).results.of(StanceResults).room
     measured = {
         path: Figure(f.value, "measured", 1.0)
         for path, f in rig.figures.items()
         if path.startswith("gaps.liner")
     }
-    after = assess(replace(rig, figures={**rig.figures, **measured}), 4).results.stance.room
+    after = assess(replace(rig, figures={**rig.figures, **measured}), 4).results.of(StanceResults).room
     assert after.off("0.room.gap_mm") < before.off("0.room.gap_mm") / 2
     assert math.isclose(after.value[0].room.gap_mm, before.value[0].room.gap_mm)  # type: ignore[index,union-attr]
 

@@ -102,7 +102,7 @@ def test_the_table_says_what_changes_move(browser: Browser) -> None:
     moves = {spec["path"] for spec in catalogue["figures"] if spec["moves"]}
     assert {"body.height_mm", "steering.caster_deg", "rear_shaft.engaged_mm", "body.rear_axle_kg"} <= moves
     assert "body.wheelbase_mm" not in moves
-    assert [spec["path"] for spec in catalogue["point_figures"] if spec["moves"]] == ["z_mm"]
+    assert [spec["path"] for spec in catalogue["named"]["points"] if spec["moves"]] == ["z_mm"]
 
 
 ROLL_OUT = "wheels.front_left.circumference_mm"

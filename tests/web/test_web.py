@@ -8,7 +8,7 @@ import pytest
 from flask.testing import FlaskClient
 from werkzeug.test import TestResponse
 
-from jorvak.core.kinds import kinds
+from jorvak.core.plan.kinds import kinds
 from jorvak.formats.build_file import write_build
 from jorvak.store import Database, Rigs
 from jorvak.web import create_app

@@ -970,7 +970,13 @@ export interface components {
             /** Laden */
             laden: boolean;
             outline: components["schemas"]["Outline"];
-            results: components["schemas"]["Results"];
+            /** Results */
+            results: {
+                driveline: components["schemas"]["DrivelineResults"];
+                load: components["schemas"]["LoadResults"];
+                rolling: components["schemas"]["RollingResults"];
+                stance: components["schemas"]["StanceResults"];
+            };
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
         };
@@ -1210,14 +1216,20 @@ export interface components {
             };
             /** Figures */
             figures: components["schemas"]["SpecOut"][];
-            /** Gap Figures */
-            gap_figures: components["schemas"]["SpecOut"][];
+            /**
+             * Headings
+             * @description under which figures are shown, in order
+             */
+            headings: components["schemas"]["HeadingOut"][];
             /** Kinds */
             kinds: components["schemas"]["KindOut"][];
-            /** Part Figures */
-            part_figures: components["schemas"]["SpecOut"][];
-            /** Point Figures */
-            point_figures: components["schemas"]["SpecOut"][];
+            /**
+             * Named
+             * @description figures of what a builder names, by the last part of their path
+             */
+            named: {
+                [key: string]: components["schemas"]["SpecOut"][];
+            };
             /** Presets */
             presets: components["schemas"]["PresetOut"][];
             /** Quantities */
@@ -1226,6 +1238,11 @@ export interface components {
             shown: components["schemas"]["ShownOut"][];
             /** Topics */
             topics: components["schemas"]["Topic"][];
+            /**
+             * Waits
+             * @description results that stand among what is not known yet, while they wait
+             */
+            waits: components["schemas"]["WaitsOut"][];
         };
         /**
          * Cell
@@ -2362,6 +2379,13 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** HeadingOut */
+        HeadingOut: {
+            /** Paths */
+            paths: string[];
+            /** Title */
+            title: string;
+        };
         /**
          * Headline
          * @description One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known.
@@ -3465,8 +3489,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_AxleMatchOut_: {
             /** Doubt */
@@ -3504,8 +3528,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Bar_: {
             /** Doubt */
@@ -3543,8 +3567,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_CasterHere_: {
             /** Doubt */
@@ -3582,8 +3606,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Climbing_: {
             /** Doubt */
@@ -3621,8 +3645,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Corner_: {
             /** Doubt */
@@ -3660,8 +3684,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Crawl_: {
             /** Doubt */
@@ -3699,8 +3723,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Cycle_: {
             /** Doubt */
@@ -3738,8 +3762,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Distance_: {
             /** Doubt */
@@ -3777,8 +3801,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_DrivenGears_: {
             /** Doubt */
@@ -3816,8 +3840,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Driven_: {
             /** Doubt */
@@ -3855,8 +3879,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Flex_: {
             /** Doubt */
@@ -3894,8 +3918,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_GearTable_: {
             /** Doubt */
@@ -3933,8 +3957,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_GradeHolding_: {
             /** Doubt */
@@ -3972,8 +3996,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_HalfShafts_: {
             /** Doubt */
@@ -4011,8 +4035,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Height_: {
             /** Doubt */
@@ -4050,8 +4074,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_LiftStackOut_: {
             /** Doubt */
@@ -4089,8 +4113,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Links_: {
             /** Doubt */
@@ -4128,8 +4152,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Load_: {
             /** Doubt */
@@ -4167,8 +4191,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Rake_: {
             /** Doubt */
@@ -4206,8 +4230,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Ramp_: {
             /** Doubt */
@@ -4245,8 +4269,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Regearing_: {
             /** Doubt */
@@ -4284,8 +4308,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_ShaftLine_: {
             /** Doubt */
@@ -4323,8 +4347,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Shock_: {
             /** Doubt */
@@ -4362,8 +4386,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_SideLift_: {
             /** Doubt */
@@ -4401,8 +4425,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_SpeedometerState_: {
             /** Doubt */
@@ -4440,8 +4464,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_StanceOut_: {
             /** Doubt */
@@ -4479,8 +4503,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Stand_: {
             /** Doubt */
@@ -4518,8 +4542,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Strength_: {
             /** Doubt */
@@ -4557,8 +4581,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Taller_: {
             /** Doubt */
@@ -4596,8 +4620,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Tip_: {
             /** Doubt */
@@ -4635,8 +4659,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Travel_: {
             /** Doubt */
@@ -4674,8 +4698,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Twist_: {
             /** Doubt */
@@ -4713,8 +4737,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_TyreLoad_: {
             /** Doubt */
@@ -4752,8 +4776,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_Tyre_: {
             /** Doubt */
@@ -4791,8 +4815,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_WheelSet_: {
             /** Doubt */
@@ -4830,8 +4854,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_float_: {
             /** Doubt */
@@ -4870,8 +4894,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_tuple_GapRoom__________: {
             /** Doubt */
@@ -4910,8 +4934,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_tuple_Line__________: {
             /** Doubt */
@@ -4950,8 +4974,8 @@ export interface components {
          *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
          *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
          *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. Who causes a doubt is asked
-         *     for one number at a time and left out of a whole sheet.
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
         Result_tuple_Meeting__________: {
             /** Doubt */
@@ -4981,16 +5005,6 @@ export interface components {
             value: components["schemas"]["Meeting"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
-        };
-        /**
-         * Results
-         * @description Results by area.
-         */
-        Results: {
-            driveline: components["schemas"]["DrivelineResults"];
-            load: components["schemas"]["LoadResults"];
-            rolling: components["schemas"]["RollingResults"];
-            stance: components["schemas"]["StanceResults"];
         };
         /**
          * RigCard
@@ -5763,6 +5777,8 @@ export interface components {
              * @enum {string}
              */
             shape: "number" | "ratios" | "size" | "choice" | "text";
+            /** @description where on the drawing it is taken */
+            spot: components["schemas"]["Spot"];
             /** Typical */
             typical: number | null;
         };
@@ -5903,6 +5919,42 @@ export interface components {
             planned: number | null;
             /** Today */
             today: number | null;
+        };
+        /**
+         * Spot
+         * @description Where on the drawing, seen from the side, a figure is taken.
+         *
+         *     ``along`` in wheelbases behind the front axle, ``up`` as a share ``of`` the loaded radius of a tyre, of the
+         *     height of the sill, or of the whole vehicle. ``beyond``: at that end of the body instead. ``own``: where its
+         *     own x and z say, from the front axle on the ground or from the wheel's centre.
+         */
+        Spot: {
+            /**
+             * Along
+             * @default 0
+             */
+            along: number;
+            /**
+             * Beyond
+             * @default null
+             */
+            beyond: ("front" | "rear") | null;
+            /**
+             * Of
+             * @default radius
+             * @enum {string}
+             */
+            of: "radius" | "sill" | "height";
+            /**
+             * Own
+             * @default null
+             */
+            own: ("vehicle" | "wheel") | null;
+            /**
+             * Up
+             * @default 1
+             */
+            up: number;
         };
         /** SpringOut */
         SpringOut: {
@@ -6750,6 +6802,18 @@ export interface components {
              * @default false
              */
             within_doubt: boolean;
+        };
+        /**
+         * WaitsOut
+         * @description What a builder calls a result of an area.
+         */
+        WaitsOut: {
+            /** Area */
+            area: string;
+            /** Label */
+            label: string;
+            /** Result */
+            result: string;
         };
         /**
          * Way

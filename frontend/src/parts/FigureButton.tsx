@@ -5,6 +5,7 @@
 import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
+import { specOf } from "./specOf";
 import { useBench } from "./bench";
 import { FigureHistory } from "./FigureHistory";
 import { focusSoon } from "./focusSoon";
@@ -41,19 +42,9 @@ export function FigureButton({ path, children, className = "", label }: Props) {
   );
 }
 
-/** The specification of a figure; a point's figures have theirs by their last part. */
+/** The specification of a figure, of this vehicle's table. */
 export function useSpec(path: string): FigureSpec | undefined {
-  const { catalogue } = useBench();
-  const own = catalogue.figures.find((spec) => spec.path === path);
-  if (own) return own;
-  const [family, name, key] = path.split(".");
-  const families = {
-    points: catalogue.point_figures,
-    gaps: catalogue.gap_figures,
-    parts: catalogue.part_figures,
-  };
-  const named = families[family as keyof typeof families]?.find((spec) => spec.path === key);
-  return named && { ...named, path, label: `${name}, ${named.label}` };
+  return specOf(useBench().catalogue, path);
 }
 
 const WAYS_KNOWN = (["measured", "plate", "assumed"] as const).map((way) => ({ value: way, label: way }));

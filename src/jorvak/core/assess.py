@@ -2,13 +2,13 @@
 
 from datetime import date
 
-from jorvak.core.areas import Results, results_of
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.moment import Stage, laden, moment
 from jorvak.core.findings import Finding, Here, findings
-from jorvak.core.known import Known
+from jorvak.core.immutable import record
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.record import record
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.stages import Stage, laden, moment
 from jorvak.core.stance.results import Outline, outline
 
 
@@ -41,20 +41,20 @@ def assess(
     preset: Preset = METRIC,
     with_doubt: bool = True,
     on: date | None = None,
-    known: Known | None = None,
+    kept: KeptResults | None = None,
     with_load: bool = False,
 ) -> Assessment:
     """Assess ``rig`` at ``stage``; sentences carry figures in the units of ``preset``.
 
     ``on`` is today, without which nothing is said of the age of tyres. ``with_doubt`` False is many times faster
-    and takes every figure at its word. ``known`` keeps what was worked out from one call to the next.
+    and takes every figure at its word. ``kept`` keeps what was worked out from one call to the next.
     ``with_load``: laden, with crew, water, fuel and goods; else as built, nobody aboard. Raises Refused on
     ``stage`` for a step that the order does not have.
     """
-    here = moment(rig, stage, with_doubt, on, known)
+    here = moment(rig, stage, with_doubt, on, kept)
     if with_load:
         here = laden(here)
-    results = results_of(here)
+    results = Results(here)
     return Assessment(
         stage=stage,
         laden=here.laden,

@@ -11,8 +11,8 @@ from typing import Annotated, Any, Generic, TypeVar, get_args
 
 from pydantic import BaseModel, ConfigDict, Field, ValidationError
 
+from jorvak.core.immutable import record
 from jorvak.core.quantities import quantity_of_key
-from jorvak.core.record import record
 
 SLACK = 1e-9
 """Limits belong to the good side; this much beyond them is floating point, not a fault."""

@@ -1,76 +1,16 @@
-"""The index of calculations. One that stands here is on the command line and described, and needs no more."""
+"""The index of calculations: each module of an area that has a ``CALCULATION`` is on the command line and described."""
 
+from collections.abc import Mapping
+from functools import cache
 from typing import Any
 
 from jorvak.core.calculation import Calculation
-from jorvak.core.driveline import mate, shaft, shaft_slip, shaft_speed, torque_path, vibration
-from jorvak.core.rolling import (
-    axle_match,
-    climb,
-    gearing,
-    grade_hold,
-    regear,
-    set_check,
-    speedometer,
-    speedometer_fit,
-    speedometer_gear,
-    true_distance,
-    tyre_age,
-    tyre_load,
-    tyre_size,
-    wheel_fit,
-)
-from jorvak.core.stance import (
-    articulation,
-    caster,
-    cg_height,
-    four_link,
-    half_shaft,
-    lift_stack,
-    obstacle,
-    shock,
-    spring,
-    stance,
-    tilt,
-    track_bar,
-    tyre_room,
-)
+from jorvak.core.discovery import modules_of
+from jorvak.core.order import AREAS
 
-CALCULATIONS: dict[str, Calculation[Any, Any]] = {
-    calculation.name: calculation
-    for calculation in (
-        tyre_size.CALCULATION,
-        tyre_age.CALCULATION,
-        tyre_load.CALCULATION,
-        wheel_fit.CALCULATION,
-        set_check.CALCULATION,
-        gearing.CALCULATION,
-        regear.CALCULATION,
-        axle_match.CALCULATION,
-        climb.CALCULATION,
-        grade_hold.CALCULATION,
-        speedometer.CALCULATION,
-        speedometer_gear.CALCULATION,
-        speedometer_fit.CALCULATION,
-        true_distance.CALCULATION,
-        shaft.CALCULATION,
-        shaft_speed.CALCULATION,
-        shaft_slip.CALCULATION,
-        vibration.CALCULATION,
-        mate.CALCULATION,
-        torque_path.CALCULATION,
-        stance.CALCULATION,
-        lift_stack.CALCULATION,
-        spring.CALCULATION,
-        shock.CALCULATION,
-        track_bar.CALCULATION,
-        caster.CALCULATION,
-        half_shaft.CALCULATION,
-        four_link.CALCULATION,
-        tilt.CALCULATION,
-        cg_height.CALCULATION,
-        articulation.CALCULATION,
-        tyre_room.CALCULATION,
-        obstacle.CALCULATION,
-    )
-}
+
+@cache
+def calculations() -> Mapping[str, Calculation[Any, Any]]:
+    """Every calculation by name, areas in their order and each area's by module."""
+    found = (getattr(module, "CALCULATION", None) for area in AREAS for module in modules_of(area))
+    return {calculation.name: calculation for calculation in found if calculation is not None}

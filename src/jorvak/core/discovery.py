@@ -1,20 +1,36 @@
-"""Finding the modules that nothing names: kinds of change and rules, one file each, in any area."""
+"""Finding what areas bring: modules that nothing names, each in a folder of its area."""
 
 import importlib
 import pkgutil
 from collections.abc import Iterator
 from types import ModuleType
 
+from jorvak.core.order import AREAS
 
-def modules_in(package: str) -> Iterator[ModuleType]:
-    """Every module of ``core/<area>/<package>``, areas and modules by name."""
-    core = importlib.import_module("jorvak.core")
-    for area in pkgutil.iter_modules(core.__path__, "jorvak.core."):
-        if not area.ispkg:
-            continue
-        inside = importlib.import_module(area.name)
-        if not any(module.name == package for module in pkgutil.iter_modules(inside.__path__)):
-            continue
-        folder = importlib.import_module(f"{area.name}.{package}")
-        for module in pkgutil.iter_modules(folder.__path__, f"{folder.__name__}."):
-            yield importlib.import_module(module.name)
+
+def modules_in(folder: str) -> Iterator[ModuleType]:
+    """Every module of ``core/<area>/<folder>``, areas and modules by name."""
+    for area in sorted(AREAS):
+        if folder in {name for name, is_package in _inside(area) if is_package}:
+            package = importlib.import_module(f"jorvak.core.{area}.{folder}")
+            for module in pkgutil.iter_modules(package.__path__, f"{package.__name__}."):
+                yield importlib.import_module(module.name)
+
+
+def modules_of(area: str) -> Iterator[ModuleType]:
+    """Every module that stands in the folder of an area itself, by name."""
+    for name, is_package in _inside(area):
+        if not is_package:
+            yield importlib.import_module(f"jorvak.core.{area}.{name}")
+
+
+def module_of(area: str, name: str) -> ModuleType | None:
+    """One module of an area, or None where it has none of that name."""
+    if (name, False) not in _inside(area):
+        return None
+    return importlib.import_module(f"jorvak.core.{area}.{name}")
+
+
+def _inside(area: str) -> list[tuple[str, bool]]:
+    package = importlib.import_module(f"jorvak.core.{area}")
+    return [(module.name, module.ispkg) for module in pkgutil.iter_modules(package.__path__)]

@@ -9,16 +9,17 @@ from dataclasses import field, replace
 from functools import cache, cached_property
 from typing import Any, Literal
 
-from jorvak.core.areas import Results, result_of
 from jorvak.core.calculation import SLACK, Refused
 from jorvak.core.catalogue import spec_of
 from jorvak.core.discovery import modules_in
-from jorvak.core.kinds import Draft, draft, fields_of
+from jorvak.core.engine.areas import Results, areas
+from jorvak.core.engine.asking import Ask, value_or_none
+from jorvak.core.engine.moment import Moment, laden
+from jorvak.core.engine.result import Result
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import Draft, draft, fields_of
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Result, known_of
 from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
-from jorvak.core.stages import Moment, laden
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
@@ -52,15 +53,6 @@ class Finding:
     accepted: Accepted | None = None
 
 
-@record(frozen=True, slots=True)
-class AxleMass:
-    """A mass that an axle is asked to carry, how far it may be off, and why it is asked."""
-
-    kg: float
-    off: float
-    why: str
-
-
 @record(frozen=True)
 class Here:
     """What a rule sees: a moment, its results, and the units in which sentences are written."""
@@ -74,27 +66,17 @@ class Here:
         noted = (self.moment.found if as_found else self.moment.here).get(path)
         if noted is None or noted.taken is None:
             return None if noted is None else noted.value
-        return known_of(Ask(self.moment), path, as_found)
+        return value_or_none(Ask(self.moment), path, as_found)
 
     @cached_property
     def judged(self) -> Moment:
         """The moment at which what a load decides is judged: laden for today and planned, as built for as found."""
         return self.moment if self.moment.stage == "as-found" else laden(self.moment)
 
-    def judged_result(self, area: str, name: str) -> Result[Any]:
-        """A result of an area as it is judged."""
-        if self.judged is self.moment:
-            result: Result[Any] = getattr(getattr(self.results, area), name)
-            return result
-        known = self._judged_results
-        if (area, name) not in known:
-            known[area, name] = result_of(self.judged, area, name)
-        return known[area, name]
-
     @cached_property
-    def _judged_results(self) -> dict[tuple[str, str], Result[Any]]:
-        """What rules asked for as it is judged: several ask for the same."""
-        return {}
+    def judged_results(self) -> Results:
+        """The results as they are judged, each worked out when a rule asks for it."""
+        return self.results if self.judged is self.moment else Results(self.judged)
 
     @property
     def load_said(self) -> str:
@@ -119,14 +101,6 @@ class Here:
 
     def kg(self, value: float) -> str:
         return self.said(value, MASS)
-
-    def axle_must_carry(self, end: str) -> "AxleMass | None":
-        """What an axle is asked to carry: its permitted mass, or the load at this stage where that is more."""
-        permitted, load = self.value(f"body.permitted_{end}_kg"), self.judged_result("load", "load")
-        weighs = getattr(load.value, f"{end}_kg") if load.value else None
-        if weighs is not None and (permitted is None or weighs > permitted):
-            return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {self.load_said}")
-        return None if permitted is None else AxleMass(permitted, 0.0, "it may weigh")
 
     def changes(self, *kinds: str) -> Iterator[Change]:
         """The changes here of these kinds, in order."""
@@ -217,9 +191,8 @@ def cannot_be(here: Here, area: str, said: Mapping[str, CannotBe]) -> Iterator[F
 
     ``stop``; ``measure`` where one of the figures, within its ±, would let it be.
     """
-    results = getattr(here.results, area)
-    for name in results.__slots__:
-        result: Result[Any] = getattr(results, name)
+    for name in areas()[area].functions:
+        result = here.results.result(area, name)
         waits = result.waits_for
         if waits is None or not waits.impossible:
             continue

@@ -9,13 +9,13 @@ from dataclasses import dataclass, field
 
 from jorvak.core.assess import Assessment
 from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.engine.moment import Moment
+from jorvak.core.engine.sources import Share
 from jorvak.core.findings import measurable
-from jorvak.core.headlines import SHOWN, number_at
-from jorvak.core.kinds import title_of
-from jorvak.core.record import record
-from jorvak.core.results import Result, Share
+from jorvak.core.headlines import number_at, shown_figures
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import title_of
 from jorvak.core.rig import Change, Figure
-from jorvak.core.stages import Moment
 
 LEAST_SHARE = 0.01
 Where = tuple[str, bool]
@@ -67,10 +67,10 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
                     must=True,
                 )
     for key in here.rig.brief.deciding:
-        shown = SHOWN.get(key)
-        if shown is None:
+        if key not in shown_figures():
             continue
-        result: Result[object] = shown.of(assessed.results)
+        area, shown = shown_figures()[key]
+        result = assessed.results.result(area, shown.result)
         if result.waits_for is not None and result.waits_for.path is not None:
             _want(wanted, (result.waits_for.path, False), f"{shown.label} waits for it", 1.0, 1.0, must=True)
             continue
@@ -78,7 +78,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
         for share in result.doubt_from.get(place, ()):
             if share.path is None or share.share < LEAST_SHARE:
                 continue
-            path = _not_noted_yet(here, measurable(share.path, shown.area), share.as_found)
+            path = _not_noted_yet(here, measurable(share.path, area), share.as_found)
             taken = _taken_away(here, share, path)
             if taken > LEAST_SHARE:
                 _want(wanted, (path, share.as_found), shown.label, taken, taken)

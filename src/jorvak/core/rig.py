@@ -13,7 +13,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, WithJsonSchema, model_validator
 
 from jorvak.core.calculation import NotNegative, Number
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 
 Known = Literal["measured", "plate", "worked out", "assumed"]
 MassKnown = Literal["measured", "plate", "assumed"]

@@ -1,23 +1,20 @@
 """An assessment as JSON: results by area with value, ±, what they rest on or wait for; findings, worst first."""
 
-from dataclasses import fields
 from typing import Any
 
 from pydantic_core import to_jsonable_python
 
 from jorvak.core.assess import Assessment
 from jorvak.core.doubt import shaped
-from jorvak.core.results import Result
+from jorvak.core.engine.areas import areas
+from jorvak.core.engine.result import Result
 
 
 def assessment_as_json(assessed: Assessment) -> dict[str, Any]:
     """``assess`` on the command line."""
     results = {
-        area.name: {
-            one.name: _result(getattr(getattr(assessed.results, area.name), one.name))
-            for one in fields(getattr(assessed.results, area.name))
-        }
-        for area in fields(assessed.results)
+        name: {each: _result(assessed.results.result(name, each)) for each in area.functions}
+        for name, area in areas().items()
     }
     findings = [
         {

@@ -16,8 +16,8 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field, ValidationError, model_validator
 
 from jorvak.core.calculation import NotNegative, Refused, sentence_of
-from jorvak.core.catalogue import GAP_FIGURES, PART_FIGURES, POINT_FIGURES, BadFigure, catalogue, checked
-from jorvak.core.kinds import check_mass, fields_of
+from jorvak.core.catalogue import BadFigure, catalogue, checked, named_figures
+from jorvak.core.plan.kinds import check_mass, fields_of
 from jorvak.core.rig import (
     AS_IT_STOOD,
     Accepted,
@@ -125,9 +125,9 @@ class Named:
 
 
 NAMED: dict[str, Named] = {
-    "points": Named(PointEntry, POINT_FIGURES),
-    "gaps": Named(Gap, GAP_FIGURES),
-    "parts": Named(Part, PART_FIGURES),
+    "points": Named(PointEntry, named_figures()["points"]),
+    "gaps": Named(Gap, named_figures()["gaps"]),
+    "parts": Named(Part, named_figures()["parts"]),
 }
 
 

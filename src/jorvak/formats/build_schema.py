@@ -6,7 +6,7 @@ from pydantic import BaseModel
 from pydantic.json_schema import models_json_schema
 
 from jorvak.core.catalogue import FigureSpec, catalogue
-from jorvak.core.kinds import kinds
+from jorvak.core.plan.kinds import kinds
 from jorvak.core.rig import Known, Taken
 from jorvak.formats.build_file import MOST_NAMED, NAMED, RigEntry
 

@@ -7,7 +7,7 @@ from flask import Response, request, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from werkzeug.exceptions import NotFound
 
-from jorvak.core.known import Known
+from jorvak.core.engine.keeping import KeptResults
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
@@ -43,7 +43,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     )
     app.config.update(
         RIGS=rigs,
-        KNOWN=Known(),
+        KEPT=KeptResults(),
         CARDS=Cards(),
         DESK=Desk(),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),

@@ -10,9 +10,10 @@ from jorvak.core.calculation import Refused
 from jorvak.core.driveline.shakes import AFTER_A_BUMP, TESTS, Road, Suspect, suspects
 from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
+from jorvak.core.engine.asking import Waits
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
 from jorvak.core.quantities import SPEED, Unreadable, read
-from jorvak.core.results import Waits, work_out
-from jorvak.core.stages import moment
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 

@@ -9,17 +9,17 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.kinds import check_fits, check_mass, draft, kind_of, title_of
-from jorvak.core.line import Typed, read_line
-from jorvak.core.preview import Preview, preview
+from jorvak.core.engine.moment import measured_now, steps_before
+from jorvak.core.plan.kinds import check_fits, check_mass, draft, kind_of, title_of
+from jorvak.core.plan.line import Typed, read_line
+from jorvak.core.plan.preview import Preview, preview
+from jorvak.core.plan.shorthand import read_fields
+from jorvak.core.plan.ticking import noted_since, settled
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
 from jorvak.core.rig import Change, Fitted, MassKnown, Rig, State
-from jorvak.core.shorthand import read_fields
-from jorvak.core.stages import measured_now, steps_before
-from jorvak.core.ticking import noted_since, settled
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, as_json, known, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, today
 from jorvak.web.typed import Amount, amount
 
 plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
@@ -107,7 +107,7 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
         typed = read_line(body.text, rig, query.preset)
         said = LineAnswer(
             preview=preview(
-                rig, typed, query.at_stage, query.preset, today(), known(), with_doubt=not body.quick
+                rig, typed, query.at_stage, query.preset, today(), kept_results(), with_doubt=not body.quick
             ),
             problem=None,
         )

@@ -7,10 +7,10 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel
 
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import NAMED, spec_of
-from jorvak.core.line import read_figure
+from jorvak.core.catalogue import named_figures, spec_of
+from jorvak.core.engine.moment import measured_now
+from jorvak.core.plan.line import read_figure
 from jorvak.core.rig import Figure
-from jorvak.core.stages import measured_now
 from jorvak.store.records import TABLES
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -78,7 +78,7 @@ def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
     figures: dict[str, Figure] = {}
     if path.table in FAMILIES:
         family = FAMILIES[path.table]
-        for key in NAMED[family]:
+        for key in named_figures()[family]:
             if body.typed.get(key, "").strip():
                 spec = spec_of(f"{family}.{name}.{key}")
                 try:

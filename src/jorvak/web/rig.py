@@ -12,28 +12,21 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import (
-    GAP_FIGURES,
-    PART_FIGURES,
-    POINT_FIGURES,
-    POSITIONS,
-    FigureSpec,
-    Shape,
-    catalogue,
-    spec_of,
-)
+from jorvak.core.catalogue import FigureSpec, Shape, Spot, catalogue, headings, named_figures, spec_of
 from jorvak.core.driveline.mate import FACES
+from jorvak.core.engine.areas import areas
+from jorvak.core.engine.asking import as_found_values
+from jorvak.core.engine.moment import measured_now, moment, taken_now
+from jorvak.core.engine.shifts import shift_of
 from jorvak.core.findings import Finding
-from jorvak.core.headlines import SHOWN
-from jorvak.core.kinds import kinds
-from jorvak.core.line import read_doubt, read_figure
+from jorvak.core.headlines import shown_figures
 from jorvak.core.money.totals import Totals, totals
+from jorvak.core.places import POSITIONS
+from jorvak.core.plan.kinds import kinds
+from jorvak.core.plan.line import read_doubt, read_figure
+from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
-from jorvak.core.results import taken_back
 from jorvak.core.rig import Carrier, Figure, Form, Known, Rig, Taken
-from jorvak.core.shifts import shift_of
-from jorvak.core.shorthand import forms_of
-from jorvak.core.stages import measured_now, moment, taken_now
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left
 from jorvak.core.work.schools import TOPICS, Topic
@@ -103,6 +96,7 @@ class SpecOut(BaseModel):
     choices: list[str]
     how: str
     typical: float | None
+    spot: Spot = Field(description="where on the drawing it is taken")
     moves: bool = Field(description="whether changes that are no figures of it move it: a height, a travel")
 
 
@@ -126,6 +120,19 @@ class KindOut(BaseModel):
     fields: list[KindField]
 
 
+class HeadingOut(BaseModel):
+    title: str
+    paths: list[str]
+
+
+class WaitsOut(BaseModel):
+    """What a builder calls a result of an area."""
+
+    area: str
+    result: str
+    label: str
+
+
 class ShownOut(BaseModel):
     """A headline figure that a brief can name as deciding."""
 
@@ -137,9 +144,13 @@ class Catalogue(BaseModel):
     """What does not change while the application runs: figures, units, kinds of change."""
 
     figures: list[SpecOut]
-    point_figures: list[SpecOut]
-    gap_figures: list[SpecOut]
-    part_figures: list[SpecOut]
+    headings: list[HeadingOut] = Field(description="under which figures are shown, in order")
+    named: dict[str, list[SpecOut]] = Field(
+        description="figures of what a builder names, by the last part of their path"
+    )
+    waits: list[WaitsOut] = Field(
+        description="results that stand among what is not known yet, while they wait"
+    )
     shown: list[ShownOut]
     topics: list[Topic]
     faces: dict[str, list[str]] = Field(description="kinds of faces, and what must be known of each")
@@ -221,7 +232,7 @@ def _card(record: RigRecord) -> RigCard:
     found = moment(rig, "as-found")
     drawn = {path: rig.figures[path] for path in BODY_FIGURES if path in rig.figures}
     drawn |= {
-        path: replace(drawn[path], value=was) for path, was in taken_back(found).items() if path in drawn
+        path: replace(drawn[path], value=was) for path, was in as_found_values(found).items() if path in drawn
     }
     open_findings = [finding for finding in planned.findings if finding.accepted is None]
     return RigCard(
@@ -247,10 +258,17 @@ def get_catalogue() -> Response:
     return as_json(
         Catalogue(
             figures=[_spec(spec) for spec in catalogue().values()],
-            point_figures=[_spec(spec, "points") for spec in POINT_FIGURES.values()],
-            gap_figures=[_spec(spec, "gaps") for spec in GAP_FIGURES.values()],
-            part_figures=[_spec(spec, "parts") for spec in PART_FIGURES.values()],
-            shown=[ShownOut(key=shown.key, label=shown.label) for shown in SHOWN.values()],
+            headings=[HeadingOut(title=title, paths=list(paths)) for title, paths in headings().items()],
+            named={
+                family: [_spec(spec, family) for spec in specs.values()]
+                for family, specs in named_figures().items()
+            },
+            waits=[
+                WaitsOut(area=area.name, result=result, label=label)
+                for area in areas().values()
+                for result, label in area.says.items()
+            ],
+            shown=[ShownOut(key=shown.key, label=shown.label) for _, shown in shown_figures().values()],
             topics=list(TOPICS.values()),
             faces={kind: list(fields) for kind, fields in FACES.items()},
             quantities=[
@@ -481,5 +499,6 @@ def _spec(spec: FigureSpec, family: str | None = None) -> SpecOut:
         choices=list(spec.choices),
         how=spec.how,
         typical=spec.typical,
+        spot=spec.spot or Spot(),
         moves=shift_of(path) is not None,
     )

@@ -7,11 +7,11 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.results import work_out
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
 from jorvak.core.rig import Figure
-from jorvak.core.rolling.sizes import Size, side_by_side
 from jorvak.core.rolling.stand import Stand, stand
-from jorvak.core.stages import moment
+from jorvak.core.stance.sizes import Size, side_by_side
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
@@ -55,7 +55,7 @@ def try_wheels(path: StandPath, query: View, body: WheelTried) -> Response:
     tried = {
         f"wheels.{path.end}_left.{key}": Figure(value, "assumed") for key, value in body.model_dump().items()
     }
-    result = work_out(replace(here, here={**here.here, **tried}, parts={}), lambda ask: stand(ask, path.end))
+    result = work_out(replace(here, here={**here.here, **tried}, shared={}), lambda ask: stand(ask, path.end))
     return as_json(StandTried(stand=result.value))
 
 

@@ -9,12 +9,15 @@ from pydantic import BaseModel, Field, field_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.asking import as_found_values
+from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage
+from jorvak.core.engine.result import Result
 from jorvak.core.headlines import Headline, found_results, headlines
-from jorvak.core.kinds import jobs_of, title_of
-from jorvak.core.known import Known
 from jorvak.core.money.totals import Totals, running, totals
+from jorvak.core.plan.jobs import Job
+from jorvak.core.plan.kinds import guessed_hours, jobs_of, title_of
 from jorvak.core.quantities import PRESETS, Preset
-from jorvak.core.results import Result, taken_back
 from jorvak.core.rig import (
     APPLIED,
     Accepted,
@@ -35,12 +38,11 @@ from jorvak.core.rig import (
     State,
     SurveyItem,
 )
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.counting import shown_per_true
 from jorvak.core.rolling.results import Crawl, GearTable
-from jorvak.core.stages import NAMED, Stage, is_chosen, laden, moment, read_stage
 from jorvak.core.stance.results import Outline, outline
-from jorvak.core.trip.readiness import days_left, guessed_hours
-from jorvak.core.work.jobs import Job
+from jorvak.core.trip.readiness import days_left
 from jorvak.store import PhotoFiles, RigRecord, Rigs
 
 
@@ -216,9 +218,9 @@ def photo_files() -> PhotoFiles:
     return found
 
 
-def known() -> Known:
+def kept_results() -> KeptResults:
     """What the running application worked out lately."""
-    found: Known = current_app.config["KNOWN"]
+    found: KeptResults = current_app.config["KEPT"]
     return found
 
 
@@ -236,16 +238,16 @@ def as_json(model: BaseModel) -> Response:
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
-    built = sheet(record, view.at_stage if stage is None else stage, view.preset, today(), known())
+    built = sheet(record, view.at_stage if stage is None else stage, view.preset, today(), kept_results())
     return Response(built.model_dump_json(), status, mimetype="application/json")
 
 
-def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Known) -> Sheet:
+def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, kept: KeptResults) -> Sheet:
     """The sheet of a rig at a stage. A step that the order no longer has becomes its last."""
     rig = record.rig
     if isinstance(stage, int):
         stage = min(stage, len(rig.changes))
-    here, found = assess(rig, stage, preset, on=on, known=known), found_results(rig, known)
+    here, found = assess(rig, stage, preset, on=on, kept=kept), found_results(rig, kept)
     found_state, today_state, planned_state = (moment(rig, name, with_doubt=False) for name in NAMED)
     spent = running(rig)
     return Sheet(
@@ -260,7 +262,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
         days_left=days_left(rig, on),
         figures=dict(rig.figures),
         versions=record.figure_versions,
-        as_found=taken_back(found_state),
+        as_found=as_found_values(found_state),
         set_today=list(today_state.set_by),
         taken_later=list(today_state.later),
         points=dict(rig.points),
@@ -279,8 +281,8 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, known: Know
         money_here=totals(rig, stage),
         stage=stage,
         here=here,
-        found_gears=found.rolling.gears,
-        found_crawl=found.rolling.crawl,
+        found_gears=found.of(RollingResults).gears,
+        found_crawl=found.of(RollingResults).crawl,
         headlines=headlines(here.results, found, preset),
         outlines=Outlines(
             found=outline(found_state),

@@ -7,11 +7,13 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Number, Refused
+from jorvak.core.driveline.shafts import shaft_at
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
-from jorvak.core.results import Ask, Missing, Result, work_out
 from jorvak.core.rig import Corner
-from jorvak.core.stages import moment
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
@@ -342,7 +344,7 @@ def cycle_axle(path: CyclePath, query: View) -> Response:
     """One axle from full droop to full bump and lock to lock."""
     rig = rigs().read(path.rig_id, query.person).rig
     at = moment(rig, query.at_stage)
-    return as_json(Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end), with_doubt=False)))
+    return as_json(Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end, shaft_at), with_doubt=False)))
 
 
 @stance_pages.get("/angles", responses={200: RankedAngles})

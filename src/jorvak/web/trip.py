@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.headlines import SHOWN
+from jorvak.core.headlines import shown_figures
 from jorvak.core.quantities import COUNT, MONEY
 from jorvak.core.rig import Brief, Form, Line
 from jorvak.core.trip.readiness import Readiness, readiness
@@ -72,10 +72,12 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
             raise Refused(key, f"A rig has {_NEEDED[key]}: another one can take its place, but not none.")
         values[key] = Brief.model_fields[key].default if key in Brief.model_fields else ""
     if "deciding" in values:
-        unknown = [key for key in values["deciding"] if key not in SHOWN]
+        unknown = [key for key in values["deciding"] if key not in shown_figures()]
         if unknown:
             raise Refused("deciding", f"There is no figure “{unknown[0][:40]}” to decide by.")
-        said = "what decides: " + (", ".join(SHOWN[key].label for key in values["deciding"]) or "nothing")
+        said = "what decides: " + (
+            ", ".join(shown_figures()[key][1].label for key in values["deciding"]) or "nothing"
+        )
         values["deciding"] = json.dumps(values["deciding"])
         rigs().set_head(path.rig_id, values, body.version, query.person, said[:200], query.key)
         return answer(path.rig_id, query)

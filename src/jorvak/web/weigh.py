@@ -4,17 +4,17 @@ from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.areas import results_of
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.compare import Comparison, View, compare, options_of
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import moment, read_stage
 from jorvak.core.findings import Here, acceptance, findings
-from jorvak.core.headlines import SHOWN, Working, working
-from jorvak.core.line import read_line
+from jorvak.core.headlines import Working, shown_figures, working
 from jorvak.core.measure import Measurement, assumed, measure_next
-from jorvak.core.preview import carried_out
+from jorvak.core.plan.compare import Comparison, View, compare, options_of
+from jorvak.core.plan.line import read_line
+from jorvak.core.plan.preview import carried_out
 from jorvak.core.rig import Question
-from jorvak.core.stages import moment, read_stage
 from jorvak.web import sheet as sheets
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, answer, as_json, rigs, today
@@ -41,14 +41,14 @@ class WorkingView(sheets.View):
 @weigh_pages.get("/workings/<key>", responses={200: Worked})
 def get_working(path: WorkingPath, query: WorkingView) -> Response:
     """How a headline figure came about at this stage, or would with what is typed."""
-    if path.key not in SHOWN:
+    if path.key not in shown_figures():
         raise Refused("key", f"There is no figure “{path.key}”.")
     rig = rigs().read(path.rig_id, query.person).rig
     stage = query.at_stage
     if query.line.strip():
         rig, stage = carried_out(rig, read_line(query.line, rig, query.preset), stage, today())
     here = moment(rig, stage, on=today())
-    return as_json(Worked(working=working(rig, here, results_of(here), path.key, query.preset)))
+    return as_json(Worked(working=working(rig, here, Results(here), path.key, query.preset)))
 
 
 class Measuring(BaseModel):
@@ -141,7 +141,7 @@ def accept(path: RigPath, query: sheets.View, body: Accept) -> Response:
     """Live with a finding, for a reason. It comes back when the figures under it move."""
     record = rigs().read(path.rig_id, query.person)
     here = moment(record.rig, query.at_stage, on=today())
-    for finding in findings(Here(here, results_of(here), query.preset)):
+    for finding in findings(Here(here, Results(here), query.preset)):
         if finding.key == body.finding:
             accepted = acceptance(here, finding, body.reason, accepted_on=today(), accepted_by=query.person)
             break

@@ -139,7 +139,8 @@ function Walk({ one, place, count, go }: WalkProps) {
             label={`${sheet.name}: where ${one.label} is taken`}
           >
             {(f, body) => {
-              const [x, z] = spotOf(one.path, body, sheet);
+              if (!spec) return null;
+              const [x, z] = spotOf(spec, body, sheet);
               return (
                 <svg
                   width={f.width}

@@ -13,19 +13,6 @@ import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
 import { day } from "../../parts/day";
 
-const GROUPS: [string, string[]][] = [
-  ["Body and weights", ["body"]],
-  ["Engine, gearbox, case", ["engine", "gearbox", "transfer"]],
-  ["Axles", ["front_axle", "rear_axle"]],
-  ["Suspension", ["front_suspension", "rear_suspension", "rear_links"]],
-  ["Hoses, cables, breathers", ["front_lines", "rear_lines"]],
-  ["Steering and brakes", ["steering", "half_shafts", "brakes"]],
-  ["Shafts in space", ["front_shaft", "rear_shaft"]],
-  ["Tyres and wheels", ["wheels", "spare"]],
-  ["Speedometer", ["speedometer", "odometer"]],
-  ["What you aim at, and limits", ["aims"]],
-];
-
 export function RigSheet() {
   const { sheet, catalogue } = useBench();
   const noted = catalogue.figures.filter((spec) => sheet.figures[spec.path]).length;
@@ -42,8 +29,8 @@ export function RigSheet() {
       </header>
       <NotKnownYet />
       <div className="pt-2">
-        {GROUPS.map(([name, parts]) => (
-          <Group key={name} name={name} parts={parts} />
+        {catalogue.headings.map(({ title, paths }) => (
+          <Group key={title} name={title} paths={new Set(paths)} />
         ))}
       </div>
       <Points />
@@ -54,10 +41,10 @@ export function RigSheet() {
 }
 
 /** A group of figures: those that are noted, and on demand all that there can be. */
-function Group({ name, parts }: { name: string; parts: string[] }) {
+function Group({ name, paths }: { name: string; paths: ReadonlySet<string> }) {
   const { sheet, catalogue } = useBench();
   const [all, setAll] = useState(false);
-  const specs = catalogue.figures.filter((spec) => parts.includes(spec.path.split(".")[0] ?? ""));
+  const specs = catalogue.figures.filter((spec) => paths.has(spec.path));
   const noted = specs.filter((spec) => sheet.figures[spec.path]);
   const few = specs.length <= 12;
   const shown = all || few ? specs : noted;
@@ -86,20 +73,12 @@ function Group({ name, parts }: { name: string; parts: string[] }) {
 
 /** What is not known yet and keeps a result from being had, each once. */
 function NotKnownYet() {
-  const { sheet } = useBench();
-  const { rolling, stance, load } = sheet.here.results;
-  const waiting: [string, Waits | null][] = [
-    ["engine speed", rolling.gears.waits_for],
-    ["crawl", rolling.crawl.waits_for],
-    ["speedometer", rolling.speedometer.waits_for],
-    ["how the axles match", rolling.axle_match.waits_for],
-    ["the schools of regearing", rolling.regearing.waits_for],
-    ["angles and clearance", stance.angles.waits_for],
-    ["overall height", stance.height.waits_for],
-    ["what springs and loads lift", stance.lift.waits_for],
-    ["axle loads and payload", load.load.waits_for],
-  ];
-  const rows = waiting.flatMap(([result, waits]) => (waits ? [{ result, waits }] : []));
+  const { sheet, catalogue } = useBench();
+  const areas = sheet.here.results as Record<string, Record<string, { waits_for: Waits | null }>>;
+  const rows = catalogue.waits.flatMap(({ area, result, label }) => {
+    const waits = areas[area]?.[result]?.waits_for;
+    return waits ? [{ result: label, waits }] : [];
+  });
   if (rows.length === 0) return null;
   return (
     <section aria-label="Not known yet" className="border-b border-hair py-3">

@@ -3,7 +3,7 @@ import type { Side, Survey, SurveyItem, Weighing } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
-import type { Keep } from "./SurveySheet";
+import type { Keep } from "./keep";
 
 type Props = {
   item: SurveyItem;

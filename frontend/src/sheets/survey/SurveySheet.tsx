@@ -10,6 +10,7 @@ import { day } from "../../parts/day";
 import { focusSoon } from "../../parts/focusSoon";
 import { useSettings } from "../../parts/settings";
 import { Photos } from "./Photos";
+import type { ItemChange, Keep } from "./keep";
 import { RepairOrReplace } from "./RepairOrReplace";
 import { ZoneDrawing, ZONES } from "./ZoneDrawing";
 import { Problem } from "../../parts/Problem";
@@ -105,7 +106,7 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
   const { sheet, put } = useBench();
   const [problem, setProblem] = useState<string>();
   const { item } = kept;
-  const keep = async (to: Change) => {
+  const keep = async (to: ItemChange) => {
     const refusal = await put((now) => {
       const { id, version, item: current } = now.survey.find((each) => each.id === kept.id) ?? kept;
       return { do: "record", table: "survey_item", id, version, record: { ...current, ...to(current) } };
@@ -172,10 +173,6 @@ function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
     </li>
   );
 }
-
-/** What becomes of an item, from what it is when its turn comes. */
-type Change = (item: SurveyItem) => Partial<SurveyItem>;
-export type Keep = (to: Change) => Promise<void>;
 
 /** Words that are kept when they are left. */
 function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {

@@ -1,8 +1,10 @@
 """What is known about a figure before anybody notes it, and how far it may be off when nobody says."""
 
 import math
+from collections.abc import Callable
 from typing import Any, Literal
 
+from jorvak.core.immutable import record
 from jorvak.core.quantities import (
     ANGLE,
     LENGTH,
@@ -14,7 +16,6 @@ from jorvak.core.quantities import (
     Quantity,
     quantity_of_key,
 )
-from jorvak.core.record import record
 from jorvak.core.rig import Known
 
 Shape = Literal["number", "ratios", "size", "choice", "text"]
@@ -23,11 +24,56 @@ Kind = Literal["plain", "limit", "mating", "wish"]
 fit another. ``wish``: what a builder wants, never uncertain."""
 
 
+MOST_RATIOS = 24
+
+
+@record(frozen=True, slots=True)
+class Heading:
+    """A heading under which figures are shown; those of lower ``rank`` stand first."""
+
+    title: str
+    rank: int
+
+
+@record(frozen=True, slots=True)
+class Spot:
+    """Where on the drawing, seen from the side, a figure is taken.
+
+    ``along`` in wheelbases behind the front axle, ``up`` as a share ``of`` the loaded radius of a tyre, of the
+    height of the sill, or of the whole vehicle. ``beyond``: at that end of the body instead. ``own``: where its
+    own x and z say, from the front axle on the ground or from the wheel's centre.
+    """
+
+    along: float = 0.0
+    up: float = 1.0
+    of: Literal["radius", "sill", "height"] = "radius"
+    beyond: Literal["front", "rear"] | None = None
+    own: Literal["vehicle", "wheel"] | None = None
+
+
+@record(frozen=True, slots=True)
+class Instrument:
+    """What reads several figures and is off at all of them alike, beside what each reading is off for itself.
+
+    ``path`` is the figure to look at where the instrument causes a doubt, ``own_off`` in the core's unit.
+    """
+
+    name: str
+    label: str
+    path: str
+    own_off: float
+
+
 @record(frozen=True, slots=True)
 class FigureSpec:
-    """``word`` is its name in the line; ``low`` and ``high`` (core unit) are what is believable; ``typical``
-    may stand in, visibly, and be off by ``typical_off`` (None: what is usual of an assumed one); ``how`` says how it
-    is taken on the vehicle."""
+    """What one figure is called, what it looks like typed, and what is believable of it.
+
+    ``word`` is its name in the line, ``word_for_all`` one that notes it at every wheel at once; ``low`` and ``high``
+    (core unit) are what is believable; ``typical`` may stand in, visibly, and be off by ``typical_off`` (None: what is
+    usual of an assumed one); ``how`` says how it is taken on the vehicle, ``spot`` where (None: at the axle that its
+    path names). ``check`` gives a value of the right shape as the rig holds it, and raises BadFigure with what would
+    work. ``instrument`` reads it, where others are read by the same.
+    """
 
     path: str
     label: str
@@ -41,12 +87,37 @@ class FigureSpec:
     typical: float | None = None
     typical_off: float | None = None
     how: str = ""
+    word_for_all: str | None = None
+    spot: Spot | None = None
+    check: Callable[["FigureSpec", Any], Any] | None = None
+    instrument: Instrument | None = None
 
     @property
     def quantity(self) -> Quantity | None:
         """What it measures, by the ending of its key."""
         key = self.path.rsplit(".", 1)[-1]
         return RATIO if self.shape == "ratios" else quantity_of_key(key)
+
+
+@record(frozen=True, slots=True)
+class FigureTable:
+    """Figures that an area brings, under one ``heading``; None is shown under none.
+
+    ``named``: they are figures of what a builder names, and each has its path by its last part alone: ``x_mm`` of
+    "points" is ``points.NAME.x_mm``.
+    """
+
+    heading: Heading | None
+    figures: tuple[FigureSpec, ...]
+    named: str | None = None
+
+
+class BadFigure(ValueError):
+    """A figure that cannot be. ``path`` says which, the message what would work."""
+
+    def __init__(self, path: str, message: str) -> None:
+        super().__init__(message)
+        self.path = path
 
 
 # By quantity: measured, plate, assumed. Source: the trade's conventions; ± is two standard deviations.

@@ -7,8 +7,8 @@ pair becomes two: what was there against the adapter, and the adapter against wh
 from collections.abc import Iterator
 
 from jorvak.core.driveline.mate import FACES, MateIn, MateOut, MatePair, mate
-from jorvak.core.kinds import own_fields
-from jorvak.core.record import record
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import own_fields
 from jorvak.core.rig import Change, Face, Part, Rig
 
 

@@ -21,9 +21,10 @@ from jorvak.core.driveline.shaft_slip import (
     shaft_slip,
 )
 from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
-from jorvak.core.record import record
-from jorvak.core.results import AS_FOUND, Ask, Missing
-from jorvak.core.rolling.results import End, circumference_mm, static_radius_mm
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import End
+from jorvak.core.rolling.results import circumference_mm, static_radius_mm
 from jorvak.core.stance.linkage import arms_turned_deg, nose_up_by_parts_deg
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.suspension import travel
@@ -173,7 +174,7 @@ def shaft_line(ask: Ask, end: End) -> ShaftLine:
     speed = _fastest_kmh(ask, end)
     here = geometry(ask, end)
     ups = _travel(ask, end)
-    places = ask.part(f"{end} shaft at its places", lambda inner: _places(inner, end))
+    places = ask.shared(f"{end} shaft at its places", lambda inner: _places(inner, end))
     found_length = length_as_found(ask, end)
     ride = next(at for at in places if at.place == "ride")
     slip, slip_waits = _slip(ask, end, here, ups, ride.calculated.length_mm - found_length)
@@ -249,7 +250,7 @@ def geometry(ask: Ask, end: End) -> Geometry:
             build=_build(inner, end),
         )
 
-    return ask.part(f"{end} shaft, its geometry", made)
+    return ask.shared(f"{end} shaft, its geometry", made)
 
 
 def _places(ask: Ask, end: End) -> tuple[ShaftAt, ...]:
@@ -266,7 +267,7 @@ def length_as_found(ask: Ask, end: End) -> float:
         drive, pinion = (_joint(inner, end, which, as_found=True) for which in ("drive", "pinion"))
         return math.hypot(pinion.x_mm - drive.x_mm, pinion.y_mm - drive.y_mm, pinion.z_mm - drive.z_mm)
 
-    return ask.part(f"{end} shaft, its length as found", length)
+    return ask.shared(f"{end} shaft, its length as found", length)
 
 
 def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
@@ -276,7 +277,7 @@ def _joint(ask: Ask, end: End, which: str, as_found: bool = False) -> Joint:
         x, y, z, side = (inner.need(f"{at}_{key}", as_found) for key in ("x_mm", "y_mm", "z_mm", "side_deg"))
         return Joint(x, y, z, side, inner.typical(f"{at}_plan_deg", as_found=as_found))
 
-    return ask.part(f"{at}{AS_FOUND if as_found else ''}", joint)
+    return ask.shared(f"{at}{' as found' if as_found else ''}", joint)
 
 
 def case_moved_mm(ask: Ask, end: End) -> float:

@@ -4,8 +4,8 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.vibration import VibrationIn, vibration
-from jorvak.core.record import record
-from jorvak.core.results import Ask
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
 from jorvak.core.rig import Frozen
 from jorvak.core.rolling.results import circumference_mm, driven_end
 

@@ -4,8 +4,8 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.mate import FACES, MateIn, MatePair, mate
-from jorvak.core.kinds import Draft, draft, kind_of, kinds
-from jorvak.core.record import record
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import Draft, draft, kind_of, kinds
 from jorvak.core.rig import Face, Part, Rig, Value
 
 Verdict = Literal["alike", "differs", "unknown"]

@@ -1,10 +1,11 @@
 """What the shafts and half shafts of a rig must stand, against what they are rated for."""
 
 from jorvak.core.driveline.torque_path import TorquePathIn, TorquePathOut, torque_path
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import standing
-from jorvak.core.record import record
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, first_and_reverse, low_ratio, static_radius_mm
+from jorvak.core.places import End
+from jorvak.core.rolling.results import first_and_reverse, low_ratio, static_radius_mm
 
 REAR_GAINS = 1.10
 """A rear axle gains a tenth on a slope, and more beyond 30°."""

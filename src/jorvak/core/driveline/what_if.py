@@ -6,11 +6,11 @@ from typing import Literal
 
 from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftOut, runs
 from jorvak.core.driveline.shafts import Joint, ShaftLine, shaft_line
-from jorvak.core.record import record
-from jorvak.core.results import Result, work_out
+from jorvak.core.engine.moment import Moment
+from jorvak.core.engine.result import Result, work_out
+from jorvak.core.immutable import record
+from jorvak.core.places import End
 from jorvak.core.rig import Change, Figure, Frozen
-from jorvak.core.rolling.results import End
-from jorvak.core.stages import Moment
 
 TURNS_DEG = tuple(half / 2 for half in range(-14, 15))
 DROPS_MM = tuple(float(step) for step in range(-30, 61, 5))
@@ -127,7 +127,7 @@ def _with(here: Moment, end: End, trial: Trial) -> Moment:
     if trial.build is not None:
         figures[f"{end}_shaft.build"] = Figure(trial.build, "assumed")
     set_by = {turned: TRIED, **here.set_by}
-    return replace(here, here=figures, set_by=set_by, with_doubt=False, parts={}, known=None)
+    return replace(here, here=figures, set_by=set_by, with_doubt=False, shared={}, kept=None)
 
 
 TRIED = Change(kind="pinion", fields={})

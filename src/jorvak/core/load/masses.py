@@ -7,10 +7,11 @@ import math
 from collections.abc import Iterator, Sequence
 
 from jorvak.core.catalogue import usual_share
-from jorvak.core.kinds import Mass, aboard_of, masses_of, title_of
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS
+from jorvak.core.plan.kinds import Mass, aboard_of, masses_of, title_of
 from jorvak.core.quantities import MASS
-from jorvak.core.record import record
-from jorvak.core.results import Ask
 
 ON_FRONT, ON_REAR = "masses that come on the front", "masses that come on the rear"
 """Of many masses two sources: what comes on the front, and what comes on the rear beside what goes with that."""
@@ -65,13 +66,13 @@ class Standing:
 
 def brought_by(ask: Ask) -> list[Brought]:
     """What each change that weighs anything brings; laden, also what is filled, who sits in it and what it carries."""
-    return ask.part(
+    return ask.shared(
         "masses of the changes", lambda inner: [*_built(inner), *(_aboard(inner) if inner.laden else ())]
     )
 
 
 def _built(ask: Ask) -> Iterator[Brought]:
-    on_front, on_rear = (ask.on_it_when_taken(f"body.{end}_axle_kg") for end in ("front", "rear"))
+    on_front, on_rear = (ask.on_it_when_taken(f"body.{end}_axle_kg") for end in ENDS)
     for change in ask.changes:
         if masses := masses_of(change):
             weighed = change in on_front and change in on_rear
@@ -91,7 +92,7 @@ def _aboard(ask: Ask) -> Iterator[Brought]:
 
 def added_mass(ask: Ask) -> AddedMass:
     """What comes on the axles against as found, each mass taken at its word. Raises Missing on the wheelbase."""
-    return ask.part("added mass", _added_up)
+    return ask.shared("added mass", _added_up)
 
 
 def _added_up(ask: Ask) -> AddedMass:
@@ -167,11 +168,11 @@ def off_together(ask: Ask, spread: Sequence[Sequence[float]], labels: Sequence[s
 
 def standing(ask: Ask) -> Standing:
     """What stands on the axles. Raises Missing."""
-    return ask.part("standing", _standing)
+    return ask.shared("standing", _standing)
 
 
 def _standing(ask: Ask) -> Standing:
-    found = [ask.need(f"body.{end}_axle_kg") for end in ("front", "rear")]
+    found = [ask.need(f"body.{end}_axle_kg") for end in ENDS]
     added = added_mass(ask)
     off = off_together(ask, added.spread, (ON_FRONT, ON_REAR))
     return Standing(found[0] + added.front_kg + off[0], found[1] + added.rear_kg + off[1])

@@ -1,12 +1,8 @@
 """What a rig weighs at a stage, on each axle, and what is left of what it may."""
 
-from collections.abc import Callable
-from typing import Any
-
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import added_mass, brought_by, on_axles, place_of
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Result, results_by_name
-from jorvak.core.stages import Moment
 
 
 @record(frozen=True, slots=True)
@@ -22,11 +18,6 @@ class Load:
     payload_kg: float | None
     front_left_kg: float | None
     rear_left_kg: float | None
-
-
-@record(frozen=True, slots=True)
-class LoadResults:
-    load: Result[Load]
 
 
 def load(ask: Ask) -> Load:
@@ -58,11 +49,3 @@ def load(ask: Ask) -> Load:
         front_left_kg=None if may_front is None else may_front - front,
         rear_left_kg=None if may_rear is None else may_rear - rear,
     )
-
-
-RESULTS: dict[str, Callable[[Ask], Any]] = {"load": load}
-
-
-def load_results(moment: Moment) -> LoadResults:
-    """Everything that this area says of a rig at a stage."""
-    return LoadResults(**results_by_name(moment, "load", RESULTS))

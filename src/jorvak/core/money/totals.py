@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 
-from jorvak.core.record import record
+from jorvak.core.engine.moment import Stage, changes_at
+from jorvak.core.immutable import record
 from jorvak.core.rig import Change, Rig, SurveyItem
-from jorvak.core.stages import Stage, changes_at
 from jorvak.core.survey.weigh import cost_of, is_work
 
 

@@ -9,8 +9,8 @@ import math
 import re
 from functools import cache
 
+from jorvak.core.immutable import record
 from jorvak.core.quantities.units import LENGTH, RATIO, Quantity, Unit
-from jorvak.core.record import record
 
 LONGEST_TEXT = 60
 

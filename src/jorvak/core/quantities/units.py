@@ -6,7 +6,7 @@ they see. Factors are those of the handbook's conventions and exact where the un
 
 from functools import lru_cache
 
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 
 MM_PER_IN = 25.4
 KM_PER_MILE = 1.609344

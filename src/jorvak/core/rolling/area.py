@@ -1,12 +1,15 @@
-"""Everything that this area says of a rig at a stage."""
+"""What rolling says of a rig at a stage."""
 
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Result, results_by_name
+from jorvak.core.engine.areas import Area
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.result import Result
+from jorvak.core.immutable import record
 from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
+from jorvak.core.rolling.headlines import HEADLINES
 from jorvak.core.rolling.pulling import GradeHolding, grade_holding
 from jorvak.core.rolling.results import (
     Crawl,
@@ -25,7 +28,6 @@ from jorvak.core.rolling.results import (
 )
 from jorvak.core.rolling.stand import Stand, stand
 from jorvak.core.rolling.wheel_set import TyreLoad, WheelSet, tyre_load_of, wheel_set
-from jorvak.core.stages import Moment
 
 
 @record(frozen=True, slots=True)
@@ -48,7 +50,7 @@ class RollingResults:
     axle_match: Result[AxleMatchOut]
 
 
-RESULTS: dict[str, Callable[[Ask], Any]] = {
+FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "front_tyre": lambda ask: tyre(ask, "front"),
     "rear_tyre": lambda ask: tyre(ask, "rear"),
     "wheels": wheel_set,
@@ -68,6 +70,16 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
 }
 
 
-def rolling_results(moment: Moment) -> RollingResults:
-    """Everything that this chapter says of a rig at a stage."""
-    return RollingResults(**results_by_name(moment, "rolling", RESULTS))
+AREA = Area(
+    name="rolling",
+    results=RollingResults,
+    functions=FUNCTIONS,
+    says={
+        "gears": "engine speed",
+        "crawl": "crawl",
+        "speedometer": "speedometer",
+        "axle_match": "how the axles match",
+        "regearing": "the schools of regearing",
+    },
+    headlines=HEADLINES,
+)

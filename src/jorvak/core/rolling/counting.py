@@ -3,9 +3,11 @@
 from collections.abc import Mapping
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kinds import effect_of
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing, work_out
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import Moment, moment
+from jorvak.core.engine.result import work_out
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import effect_of
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import MM_PER_MILE, circumference_mm, driven_end, speedometer_state
 from jorvak.core.rolling.speedometer_gear import (
@@ -15,7 +17,6 @@ from jorvak.core.rolling.speedometer_gear import (
     speedometer_gear,
 )
 from jorvak.core.rolling.true_distance import DistanceEvent, TrueDistanceIn, TrueDistanceOut, true_distance
-from jorvak.core.stages import Moment, moment
 
 COUNTED_BY = (".size", ".circumference_mm", ".ratio", ".correction")
 """What a change has to set for the odometer to count otherwise."""

@@ -4,13 +4,13 @@ from collections.abc import Sequence
 from datetime import date
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
-from jorvak.core.results import work_out
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
+from jorvak.core.immutable import record
 from jorvak.core.rig import Figure, Frozen, Rig
 from jorvak.core.rolling.counting import odometer_factor
 from jorvak.core.rolling.results import speedometer_state
 from jorvak.core.rolling.speedometer_fit import SLOWEST_KMH, SpeedometerFitOut, fitted
-from jorvak.core.stages import moment
 
 STEADY_WITHIN_KMH = 2.5
 STEADY_FOR_S = 15.0

@@ -6,8 +6,8 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive
+from jorvak.core.immutable import record
 from jorvak.core.quantities.units import STANDARD_GRAVITY
-from jorvak.core.record import record
 
 SEA_LEVEL_DENSITY = 1.225
 TURBO_KNOWN_TO_M = 2500.0

@@ -2,16 +2,12 @@
 
 import math
 
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import standing
-from jorvak.core.record import record
-from jorvak.core.results import Ask
 from jorvak.core.rolling.gearing import engine_rpm
 from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, held, road_load
-from jorvak.core.rolling.results import (
-    FALLBACK_CRUISE_KMH,
-    circumference_mm,
-    driven_end,
-)
+from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, driven_end
 
 FALLBACK_GRADE_PCT = 4.0
 

@@ -1,23 +1,24 @@
 """Tyres, gears and speedometer of a rig at a stage."""
 
-from typing import Literal
+from functools import lru_cache
 
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS, End
 from jorvak.core.quantities.units import KM_PER_MILE
-from jorvak.core.record import record
-from jorvak.core.results import AS_FOUND, Ask, Missing
 from jorvak.core.rolling.axle_match import AxleMatchIn, AxleMatchOut, axle_match
 from jorvak.core.rolling.gearing import GearingIn, crawl_speed_kmh, gearing
 from jorvak.core.rolling.regear import AIMS, SAME_RATIO, Aim, RegearCandidate, RegearIn, aimed, candidates
 from jorvak.core.rolling.speedometer import SpeedometerIn, SpeedometerOut, band_limits_kmh, speedometer
-from jorvak.core.rolling.tyre_size import TyreSizeOut, designation
+from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, sidewall
 
-End = Literal["front", "rear"]
-ENDS: tuple[End, ...] = ("front", "rear")
 FALLBACK_CRUISE_KMH = 80.0
 FALLBACK_TOP_KMH = 140.0
 MM_PER_KM = 1e6
 MM_PER_MILE = KM_PER_MILE * MM_PER_KM
+
+AS_FOUND = " as found"
 
 SCHOOLS: dict[Aim, tuple[str, str]] = {
     "restore": ("feels as it did as found", "neither gains nor loses"),
@@ -130,13 +131,53 @@ class Taller:
     found_ratio: float
 
 
+SIZE_SOURCES = {"diameter": 0.015, "section": 0.015, "rolling factor": 0.01}
+"""What a size may be off by, as shares: its diameter (radii and circumference move with it), section, rolling factor."""
+
+
+def by_its_size(
+    ask: Ask, path: str, as_found: bool = False, moves: tuple[str, ...] = tuple(SIZE_SOURCES)
+) -> TyreSizeOut:
+    """What the size noted at ``path`` says; all tyres of one size share what it may be off by. Raises Missing.
+
+    ``moves``: which of ``SIZE_SOURCES`` move what is taken from it; nothing else is to be taken.
+    """
+    size = ask.need(path, as_found)
+    off = {
+        source: ask.times(_size_source(size, source), SIZE_SOURCES[source], path, as_found) - 1
+        for source in moves
+    }
+    return _off_by(size, off.get("diameter", 0.0), off.get("section", 0.0), off.get("rolling factor", 0.0))
+
+
+@lru_cache(maxsize=1024)
+def _size_source(size: str, source: str) -> str:
+    return f"catalogue size {designation(size)}, {source}"
+
+
+@lru_cache(maxsize=1024)
+def _off_by(size: str, diameter: float, section: float, rolling: float) -> TyreSizeOut:
+    """A size whose diameter, section and rolling factor are off by these shares."""
+    says = sidewall(size)
+    by = {
+        "diameter_mm": 1 + diameter,
+        "static_radius_mm": 1 + diameter,
+        "rolling_circumference_mm": (1 + diameter) * (1 + rolling),
+        "section_width_mm": 1 + section,
+    }
+    values = {key: getattr(says, key) for key in by}
+    return says.model_copy(
+        update={key: value * by[key] for key, value in values.items() if value is not None}
+    )
+
+
 def tyre(ask: Ask, end: End, as_found: bool = False) -> Tyre:
     """The tyre at one end, by its size and by what was measured on it. Raises Missing."""
-    return ask.part(f"{end} tyre{AS_FOUND if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
+    return ask.shared(f"{end} tyre{AS_FOUND if as_found else ''}", lambda inner: _tyre(inner, end, as_found))
 
 
 def _tyre(ask: Ask, end: End, as_found: bool) -> Tyre:
-    size = ask.size(f"wheels.{end}_left.size", as_found)
+    size = by_its_size(ask, f"wheels.{end}_left.size", as_found)
     wider = 0.0 if as_found else section_wider_mm(ask, end)
     return Tyre(
         size=size.model_copy(update={"section_width_mm": size.section_width_mm + wider}) if wider else size,
@@ -170,7 +211,7 @@ def circumference_mm(ask: Ask, end: End, as_found: bool = False) -> float:
 
     def rolls(inner: Ask) -> float:
         place = f"wheels.{end}_left"
-        size = inner.size(f"{place}.size", as_found, ("diameter", "rolling factor"))
+        size = by_its_size(inner, f"{place}.size", as_found, ("diameter", "rolling factor"))
         turns = inner.maybe(f"{place}.revs_per_mile", as_found)
         circumference: float | None = (
             inner.maybe(f"{place}.circumference_mm", as_found)
@@ -183,7 +224,7 @@ def circumference_mm(ask: Ask, end: End, as_found: bool = False) -> float:
             )
         return circumference
 
-    return ask.part(f"{end} roll-out{AS_FOUND if as_found else ''}", rolls)
+    return ask.shared(f"{end} roll-out{AS_FOUND if as_found else ''}", rolls)
 
 
 def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
@@ -191,7 +232,7 @@ def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
 
     def stands(inner: Ask) -> float:
         place = f"wheels.{end}_left"
-        size = inner.size(f"{place}.size", as_found, ("diameter",))
+        size = by_its_size(inner, f"{place}.size", as_found, ("diameter",))
         radius: float | None = inner.maybe(f"{place}.static_radius_mm", as_found) or size.static_radius_mm
         if radius is not None and not as_found and not inner.is_noted(f"{place}.static_radius_mm"):
             radius += _sags_otherwise_mm(inner, end)
@@ -202,7 +243,7 @@ def static_radius_mm(ask: Ask, end: End, as_found: bool = False) -> float:
             )
         return radius
 
-    return ask.part(f"{end} axle above the ground{AS_FOUND if as_found else ''}", stands)
+    return ask.shared(f"{end} axle above the ground{AS_FOUND if as_found else ''}", stands)
 
 
 def _sags_otherwise_mm(ask: Ask, end: End) -> float:
@@ -349,7 +390,7 @@ def _instrument_is_for(ask: Ask, end: End, here_mm: float, sees_ratio: bool) -> 
     rolled: float | None = (
         ask.maybe("right_for.circumference_mm")
         or (MM_PER_MILE / turns if turns else None)
-        or ask.size("right_for.size", moves=("diameter", "rolling factor")).rolling_circumference_mm
+        or by_its_size(ask, "right_for.size", moves=("diameter", "rolling factor")).rolling_circumference_mm
     )
     if rolled is None:
         raise Missing(

@@ -2,10 +2,11 @@
 
 import re
 
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
+from jorvak.core.places import End
 from jorvak.core.quantities.units import MM_PER_IN
-from jorvak.core.record import record
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, static_radius_mm, tyre
+from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.wheel_fit import (
     StandIn,
     WheelFitIn,

@@ -5,10 +5,11 @@ from functools import partial
 from typing import Any
 
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import POSITIONS, TWINS, spec_of, usual_doubt
+from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import standing
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
+from jorvak.core.places import POSITIONS, TWINS
 from jorvak.core.rolling.set_check import Difference, compared
 from jorvak.core.rolling.tyre_age import TyreAgeIn, TyreAgeOut, tyre_age
 from jorvak.core.rolling.tyre_load import PASSENGER_ON_TRUCK, TyreLoadIn, TyreLoadOut, tyre_load
@@ -132,7 +133,7 @@ def tyre_load_of(ask: Ask, end: str) -> TyreLoad:
     """A tyre of one axle against what stands on it here. Raises Missing."""
     place = f"wheels.{end}_left"
     marks = ask.need(f"{place}.size")
-    size = ask.size(f"{place}.size", moves=())
+    size = sidewall(marks)
     twins = end == "rear" and ask.maybe("wheels.rear_left_inner.size") is not None
     rated = size.max_load_dual_kg if twins else size.max_load_kg
     if rated is None:

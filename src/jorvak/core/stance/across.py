@@ -5,11 +5,13 @@ from collections.abc import Sequence
 from functools import lru_cache
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing, Result, work_out
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import Moment, Stage, laden, moment
+from jorvak.core.engine.result import Result, work_out
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS
 from jorvak.core.rig import Profile, Rig
-from jorvak.core.rolling.results import ENDS, static_radius_mm
-from jorvak.core.stages import Moment, Stage, laden, moment
+from jorvak.core.rolling.results import static_radius_mm
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.crossing import Crossing, Stands, Under, drive
 from jorvak.core.stance.ground import Ground

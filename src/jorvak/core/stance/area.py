@@ -1,13 +1,15 @@
-"""Everything that this area says of a rig at a stage."""
+"""What stance says of a rig at a stage."""
 
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Result, results_by_name
-from jorvak.core.stages import Moment
+from jorvak.core.engine.areas import Area
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.result import Result
+from jorvak.core.immutable import record
 from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.climbing import Climbing, climbing
+from jorvak.core.stance.headlines import HEADLINES
 from jorvak.core.stance.lift_stack import LiftStackOut
 from jorvak.core.stance.lines import Line, lines
 from jorvak.core.stance.linkage import (
@@ -63,7 +65,7 @@ class StanceResults:
     flex: Result[Flex]
 
 
-RESULTS: dict[str, Callable[[Ask], Any]] = {
+FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "lift": lift,
     "angles": angles,
     "rake": rake,
@@ -90,6 +92,14 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
 }
 
 
-def stance_results(moment: Moment) -> StanceResults:
-    """Everything that this area says of a rig at a stage."""
-    return StanceResults(**results_by_name(moment, "stance", RESULTS))
+AREA = Area(
+    name="stance",
+    results=StanceResults,
+    functions=FUNCTIONS,
+    says={
+        "angles": "angles and clearance",
+        "height": "overall height",
+        "lift": "what springs and loads lift",
+    },
+    headlines=HEADLINES,
+)

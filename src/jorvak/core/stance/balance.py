@@ -5,7 +5,10 @@ from collections.abc import Mapping
 from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused
-from jorvak.core.doubt import Doubted, spread_of
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import Moment
+from jorvak.core.engine.spread import Doubted, spread_of
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import (
     ON_FRONT,
     ON_REAR,
@@ -15,11 +18,9 @@ from jorvak.core.load.masses import (
     standing,
     triangle,
 )
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import ENDS, static_radius_mm
+from jorvak.core.places import ENDS
+from jorvak.core.rolling.results import static_radius_mm
 from jorvak.core.rolling.stand import outboard_mm
-from jorvak.core.stages import Moment
 from jorvak.core.stance.cg_height import CgHeightIn, cg_height
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.stance import rise_at
@@ -58,7 +59,7 @@ class Tip:
 
 def centre_of_gravity(ask: Ask) -> Centre:
     """Centre of gravity: sprung mass rises with its frame, unsprung with its tyres, changes add theirs. Raises Missing."""
-    return ask.part("centre of gravity", lambda inner: centre_from(inner, *_height_as_found(inner)))
+    return ask.shared("centre of gravity", lambda inner: centre_from(inner, *_height_as_found(inner)))
 
 
 def _height_as_found(ask: Ask) -> tuple[float, bool]:
@@ -87,7 +88,7 @@ def centre_from(ask: Ask, height: float, assumed: bool) -> Centre:
     # The body's share of what the springs carry comes up further than the frame.
     up = {end: lift.frame_rise_mm + share * lift.body_lift_mm for end, lift in lifts.items()}
     sprung_height += rise_at(sprung_x, wheelbase, up["front"], up["rear"])
-    brings = ask.part("what changes bring, with heights", _brought)
+    brings = ask.shared("what changes bring, with heights", _brought)
     off = off_together(ask, brings.spread, (ON_FRONT, ON_REAR, HEIGHTS))
     # Mass, mass times x, mass times height. What is off is a little mass more on each axle, and its height.
     on_front, on_rear = brings.front_kg + off[0], brings.rear_kg + off[1]

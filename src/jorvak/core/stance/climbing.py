@@ -2,9 +2,9 @@
 
 import math
 
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import standing
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
 from jorvak.core.rolling.climb import ClimbIn, ClimbOut, climb
 from jorvak.core.rolling.results import circumference_mm, crawl, driven_end, first_and_reverse, low_ratio
 from jorvak.core.stance.balance import centre_of_gravity

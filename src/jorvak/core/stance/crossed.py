@@ -7,8 +7,8 @@ anti-roll bars are not in it.
 
 import math
 
-from jorvak.core.record import record
-from jorvak.core.results import Ask
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
 from jorvak.core.stance.obstacles import Size
 from jorvak.core.stance.suspension import flex

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.stance.ground import Ground
 
 if TYPE_CHECKING:

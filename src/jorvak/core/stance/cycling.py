@@ -5,10 +5,10 @@ from collections.abc import Callable, Iterator
 from typing import TYPE_CHECKING, TypeVar
 
 from jorvak.core.calculation import Refused
-from jorvak.core.driveline.shafts import shaft_at
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import End
+from jorvak.core.rolling.results import tyre
 from jorvak.core.stance.lines import SLACK_MM, ends_of_lines, least_left, lines, steering
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.room import gap_points, wheel_in_its_travel
@@ -120,8 +120,12 @@ class Cycle:
     waits_for: tuple[str, ...]
 
 
-def cycle(ask: Ask, end: End) -> Cycle:
-    """An axle through its travel. Raises Missing on the travel or the tyre."""
+JointsAt = Callable[[Ask, End, float], tuple[float, float]]
+"""What the shaft's joints at the case and at the axle bend, in degrees, with the axle so far up from as found, in mm."""
+
+
+def cycle(ask: Ask, end: End, joints_at: JointsAt) -> Cycle:
+    """An axle through its travel, and the shaft's joints by ``joints_at``. Raises Missing on the travel or the tyre."""
     import numpy as np
 
     goes, size = travel(ask, end), tyre(ask, end).size
@@ -150,7 +154,7 @@ def cycle(ask: Ask, end: End) -> Cycle:
             for point, each in zip(points, over, strict=True)
         ]  # fmt: skip
     shocks = _maybe(lambda: _shock_left(ask, end, ups), waits)
-    joints = _maybe(lambda: tuple(Joints(*shaft_at(ask, end, float(up) - raised)) for up in ups), waits)
+    joints = _maybe(lambda: tuple(Joints(*joints_at(ask, end, float(up) - raised)) for up in ups), waits)
     half = _maybe(lambda: _half_shaft(ask, end, ups), waits)
     aside = _maybe(lambda: _aside(ask, end, ups), waits)
     held = _maybe(lambda: _lines_left(ask, end, found), waits) or ()

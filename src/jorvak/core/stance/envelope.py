@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import TYPE_CHECKING
 
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 
 if TYPE_CHECKING:
     import numpy as np

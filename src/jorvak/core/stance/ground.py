@@ -6,7 +6,7 @@ from functools import cached_property
 from typing import TYPE_CHECKING
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.stance.envelope import Envelope
 
 if TYPE_CHECKING:

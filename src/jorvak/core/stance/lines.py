@@ -8,10 +8,12 @@ the longest that its ends can be apart that counts.
 import math
 from collections.abc import Sequence
 
-from jorvak.core.catalogue import LINES, spec_of
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import End, static_radius_mm
+from jorvak.core.catalogue import spec_of
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import End
+from jorvak.core.rolling.results import static_radius_mm
+from jorvak.core.stance.figures import LINES
 from jorvak.core.stance.results import axle_lift, strut_lowered_mm
 from jorvak.core.stance.suspension import droop_gained_mm, travel
 from jorvak.core.stance.tyre_room import Axis, Vector, steering_axis, steps, turned

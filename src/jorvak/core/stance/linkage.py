@@ -2,9 +2,9 @@
 
 import math
 
-from jorvak.core.record import record
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.engine.asking import Ask
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS, End
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.caster import turned_deg
 from jorvak.core.stance.four_link import FourLinkIn, FourLinkOut, Link, LinkEnd, four_link

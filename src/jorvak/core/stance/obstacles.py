@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.stance.crossing import Stands, drive
 from jorvak.core.stance.ground import Ground
 

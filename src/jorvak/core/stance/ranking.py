@@ -5,7 +5,7 @@ from dataclasses import replace
 from typing import Literal
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.stance.crossing import Stands, Under
 from jorvak.core.stance.stance import tangent_deg
 

@@ -3,14 +3,15 @@
 from typing import Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.asking import Ask, Missing, value_or_none
+from jorvak.core.engine.moment import Moment
+from jorvak.core.immutable import record
 from jorvak.core.load.masses import ON_FRONT, ON_REAR, added_mass, off_together
+from jorvak.core.places import ENDS, End
 from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing, known_of
 from jorvak.core.rig import Carrier
-from jorvak.core.rolling.results import ENDS, End, static_radius_mm, tyre
+from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
-from jorvak.core.stages import Moment
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
 from jorvak.core.stance.stance import Seen, StanceOut, StancePointIn, StandsIn, judged, rise_at, seen
 
@@ -64,7 +65,7 @@ def outline(moment: Moment) -> Outline:
     wheelbase = ask.maybe("body.wheelbase_mm")
     points = []
     for name, on in ask.points.items():
-        x, z = (known_of(ask, f"points.{name}.{axis}_mm") for axis in "xz")
+        x, z = (value_or_none(ask, f"points.{name}.{axis}_mm") for axis in "xz")
         if x is None or z is None:
             continue
         at_front, at_rear = (_rise_of(wheel, on) for wheel in (front, rear))
@@ -112,7 +113,7 @@ def lift(ask: Ask) -> LiftStackOut:
 
 def axle_lift(ask: Ask, end: End) -> AxleLift:
     """The rises at one end, against as found. Raises Missing."""
-    return ask.part(
+    return ask.shared(
         f"{end} lift",
         lambda inner: stacked(
             tyre_rise(inner, end), suspension_lift(inner, end), inner.more(f"body.{end}_lift_mm")
@@ -133,7 +134,7 @@ SIDES: tuple[Side, ...] = ("left", "right")
 
 def suspension_lift(ask: Ask, end: End) -> float:
     """Frame against axle in its middle: springs with what they carry, and all that stands between. Raises Missing."""
-    return _stacked_mm(ask, end) + ask.middle(f"{end} springs", lambda inner: _spring_lift(inner, end))
+    return _stacked_mm(ask, end) + ask.intermediate(f"{end} springs", lambda inner: _spring_lift(inner, end))
 
 
 def _stacked_mm(ask: Ask, end: End) -> float:
@@ -274,7 +275,7 @@ def rake(ask: Ask) -> Rake:
 
 def angles(ask: Ask) -> StanceOut:
     """Approach, departure, breakover, ground clearance. Raises Missing."""
-    stands = ask.part("on what it stands", _stands)
+    stands = ask.shared("on what it stands", _stands)
     points = [_seen(ask, name, on) for name, on in ask.points.items()]
     if not points:
         raise Missing(None, "underside points")
@@ -302,10 +303,10 @@ def _seen(ask: Ask, name: str, on: Carrier) -> Seen:
 
     def point(inner: Ask) -> Seen:
         x, z = inner.need(f"{at}.x_mm"), inner.need(f"{at}.z_mm")
-        stands = inner.part("on what it stands", _stands)
+        stands = inner.shared("on what it stands", _stands)
         return seen(StancePointIn(name=name, x_mm=x, z_mm=z, on=on), stands, f"{at}.z_mm")
 
-    return ask.part(at, point)
+    return ask.shared(at, point)
 
 
 def _axle_rises(ask: Ask) -> list[float]:

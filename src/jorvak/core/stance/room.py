@@ -2,10 +2,11 @@
 
 from functools import partial
 
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS, End
 from jorvak.core.rig import Gap
-from jorvak.core.rolling.results import ENDS, End, tyre
+from jorvak.core.rolling.results import tyre
 from jorvak.core.rolling.stand import outboard_mm
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.suspension import travel
@@ -77,7 +78,7 @@ def body_raised_mm(ask: Ask, gap: Gap) -> float:
 
 def _room(ask: Ask, gap: Gap, begin: tuple[int, int]) -> GapRoom:
     try:
-        room = ask.part(f"room at {gap.name}", lambda inner: _at(inner, gap, begin))
+        room = ask.shared(f"room at {gap.name}", lambda inner: _at(inner, gap, begin))
     except Missing as missing:
         return GapRoom(gap.name, gap.axle, None, missing.waits.path)
     return GapRoom(gap.name, gap.axle, room, None)
@@ -92,7 +93,7 @@ def _at(ask: Ask, gap: Gap, begin: tuple[int, int]) -> RoomPoint:
 
 def wheel_in_its_travel(ask: Ask, end: End) -> TyreRoomIn:
     """The tyre that is to be there with all its travel and lock, and no place yet. Raises Missing."""
-    return ask.part(f"{end} wheel in its travel", lambda inner: _travel(inner, end))
+    return ask.shared(f"{end} wheel in its travel", lambda inner: _travel(inner, end))
 
 
 def _travel(ask: Ask, end: End) -> TyreRoomIn:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, Number, Positive, Refused
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.rig import Carrier
 
 

@@ -3,9 +3,9 @@
 import math
 
 from jorvak.core.calculation import Refused
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Missing
-from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS, End
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
 from jorvak.core.stance.results import (
     SPRING,
@@ -87,7 +87,7 @@ def travel(ask: Ask, end: End) -> Travel:
         past = strut_lowered_mm(inner, end) + droop_gained_mm(inner, end)
         return Travel(max(bump + raised, 0.0), max(left, 0.0), left, max(past, 0.0))
 
-    return ask.part(f"{end} travel", worked_out)
+    return ask.shared(f"{end} travel", worked_out)
 
 
 def droop_gained_mm(ask: Ask, end: End) -> float:

@@ -4,17 +4,18 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from jorvak.core.assess import assess
+from jorvak.core.engine.asking import Ask, value_or_none
+from jorvak.core.engine.moment import Stage, laden, moment, steps_before
+from jorvak.core.engine.result import work_out
 from jorvak.core.findings import Finding
-from jorvak.core.kind_fields import End
-from jorvak.core.kinds import Draft, draft
+from jorvak.core.immutable import record
+from jorvak.core.places import ENDS
+from jorvak.core.plan.kind_fields import End
+from jorvak.core.plan.kinds import Draft, draft, guessed_hours
 from jorvak.core.quantities import Preset
-from jorvak.core.record import record
-from jorvak.core.results import Ask, known_of, work_out
 from jorvak.core.rig import Change, Figures, Rig
-from jorvak.core.rolling.results import ENDS
-from jorvak.core.stages import Stage, laden, moment, steps_before
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.results import lift, motion_ratio
-from jorvak.core.trip.readiness import guessed_hours
 
 
 @record(frozen=True, slots=True)
@@ -39,7 +40,7 @@ def level_when_loaded_mm(rig: Rig, stage: Stage, front_mm: float) -> float | Non
     """How far the rear must come up so that the frame stands level with its load; None where its rake is not known."""
     here = laden(moment(rig, stage, with_doubt=False))
     rises = work_out(here, lift).value
-    front, rear = (known_of(Ask(here), f"body.rake_{which}_mm") for which in ("from", "to"))
+    front, rear = (value_or_none(Ask(here), f"body.rake_{which}_mm") for which in ("from", "to"))
     if rises is None or front is None or rear is None:
         return None
     rake = rear - front + rises.rear.frame_rise_mm - rises.front.frame_rise_mm
@@ -60,7 +61,9 @@ def ways_up(rig: Rig, stage: Stage, front_mm: float, rear_mm: float, preset: Pre
             changed, at = _with(rig, stage, made)
             after = assess(changed, at, preset, with_doubt=False)
             had, has = ({f.key: f for f in each.findings} for each in (before, after))
-            lifts = [getattr(each.results.stance.lift.value, end, None) for each in (before, after)]
+            lifts = [
+                getattr(each.results.of(StanceResults).lift.value, end, None) for each in (before, after)
+            ]
             reached = (
                 None if None in lifts else lifts[1].suspension_lift_mm - lifts[0].suspension_lift_mm  # type: ignore[union-attr]
             )

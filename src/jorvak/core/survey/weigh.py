@@ -3,7 +3,7 @@
 import math
 from typing import Literal
 
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 from jorvak.core.rig import Concern, Condition, SurveyItem, Weighing
 
 CONCERNS: tuple[Concern, ...] = ("safety", "engine", "structure", "comfort", "looks")

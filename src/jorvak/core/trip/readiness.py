@@ -4,11 +4,11 @@ from collections.abc import Iterator
 from datetime import date
 from typing import Literal
 
+from jorvak.core.engine.moment import changes_at
 from jorvak.core.findings import Finding
-from jorvak.core.kinds import jobs_of, title_of
-from jorvak.core.record import record
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import guessed_hours, title_of
 from jorvak.core.rig import Change, Rig, SurveyItem
-from jorvak.core.stages import changes_at
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 
 Verdict = Literal["no-date", "passed", "open", "ready"]
@@ -101,11 +101,6 @@ def _to_do(item: SurveyItem) -> Standing:
 def days_left(rig: Rig, today: date) -> int | None:
     """Days until the day of leaving, below 0 once it has passed; None where none is set."""
     return None if rig.brief.leaves_on is None else (rig.brief.leaves_on - today).days
-
-
-def guessed_hours(change: Change) -> float:
-    """What a change is thought to take: its own guess, else that of its jobs."""
-    return change.hours if change.hours is not None else sum(job.hours for job in jobs_of(change))
 
 
 def took_against_guess(rig: Rig) -> float | None:

@@ -1,6 +1,6 @@
 """Where the trade disagrees: the main schools of a question, what each buys and costs."""
 
-from jorvak.core.record import record
+from jorvak.core.immutable import record
 
 
 @record(frozen=True, slots=True)

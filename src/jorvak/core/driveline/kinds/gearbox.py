@@ -4,12 +4,12 @@ from pydantic import Field, ValidationError, field_validator
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import checked
-from jorvak.core.kind_fields import LengthMm, Ratio, Words, plate
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import LengthMm, Ratio, Words, plate
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
-from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "box 4.30 2.40 1.50 1.00 0.80"
 

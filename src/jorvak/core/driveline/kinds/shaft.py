@@ -4,10 +4,10 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import End, LengthMm, MoreMm, added, set_where_given
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import End, LengthMm, MoreMm, added, set_where_given
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.work.jobs import Job, job
 
 
 class Shaft(Frozen):

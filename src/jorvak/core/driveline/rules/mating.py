@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.mate import Mismatch
 from jorvak.core.driveline.mating import Meeting
 from jorvak.core.findings import Finding, Here, Settle
@@ -17,7 +18,7 @@ OWN_CODES = {
 
 def does_not_mate(here: Here) -> Iterator[Finding]:
     """A pair of faces that differs: stop."""
-    for meeting in here.results.driveline.mating.value or ():
+    for meeting in here.results.of(DrivelineResults).mating.value or ():
         if not meeting.outcome.mismatches:
             continue
         yield here.finding(
@@ -33,7 +34,7 @@ def does_not_mate(here: Here) -> Iterator[Finding]:
 
 def mate_unknown(here: Here) -> Iterator[Finding]:
     """A pair of which something is not known: measure it before it is bought."""
-    for meeting in here.results.driveline.mating.value or ():
+    for meeting in here.results.of(DrivelineResults).mating.value or ():
         if meeting.outcome.mismatches or not meeting.outcome.unknown:
             continue
         fields = ", ".join(_words(each.field) for each in meeting.outcome.unknown)

@@ -2,12 +2,13 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.catalogue import ENDS
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2
 from jorvak.core.driveline.shafts import ShaftLine
+from jorvak.core.engine.result import Result
 from jorvak.core.findings import Finding, Here, Place, Settle, Severity, beyond, measure_first, room
+from jorvak.core.places import ENDS
 from jorvak.core.quantities import SPEED, TORQUE
-from jorvak.core.results import Result
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 STRAIGHT_DEG = 0.5
@@ -18,7 +19,7 @@ Line = tuple[str, Result[ShaftLine], ShaftLine, int]
 def _lines(here: Here) -> Iterator[Line]:
     """Each shaft that is worked out: its end, its result, its line, and where ride stands among its places."""
     for end in ENDS:
-        result: Result[ShaftLine] = getattr(here.results.driveline, f"{end}_shaft")
+        result: Result[ShaftLine] = getattr(here.results.of(DrivelineResults), f"{end}_shaft")
         if result.value is not None:
             yield end, result, result.value, result.value.places.index(result.value.ride)
 
@@ -221,7 +222,7 @@ def shaft_touches(here: Here) -> Iterator[Finding]:
 def torque_over_rating(here: Here) -> Iterator[Finding]:
     """The torque that governs is more than a part is rated for."""
     for end in ENDS:
-        result = getattr(here.results.driveline, f"{end}_strength")
+        result = getattr(here.results.of(DrivelineResults), f"{end}_strength")
         strength = result.value
         if strength is None:
             continue

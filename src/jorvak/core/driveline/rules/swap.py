@@ -2,11 +2,14 @@
 
 from collections.abc import Iterator
 
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.findings import Finding, Here, Place, Settle, beyond
-from jorvak.core.kinds import opening
+from jorvak.core.load.must_carry import axle_must_carry
+from jorvak.core.places import ENDS
+from jorvak.core.plan.kinds import opening
 from jorvak.core.rig import Change
+from jorvak.core.stance.area import StanceResults
 
-ENDS = ("front", "rear")
 BOXES = ("transfer-case", "gearbox")
 LIFTS = ("springs", "coil-spacers", "blocks", "shackles", "lift")
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
@@ -15,9 +18,9 @@ PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 def shaft_to_change(here: Here) -> Iterator[Finding]:
     """A case, a gearbox or a lift moved a shaft's end, no shaft was planned behind it, and its slip is not known."""
     order = here.moment.changes
-    lifted = here.results.stance.lift.value
+    lifted = here.results.of(StanceResults).lift.value
     for end in ENDS:
-        line = getattr(here.results.driveline, f"{end}_shaft").value
+        line = getattr(here.results.of(DrivelineResults), f"{end}_shaft").value
         if line is not None and line.slip is not None:
             continue
         # The differential of an independent axle comes up with the frame.
@@ -88,8 +91,10 @@ def output_side_clash(here: Here) -> Iterator[Finding]:
 def axle_rated_short(here: Here) -> Iterator[Finding]:
     """An axle's own rating below what may stand on it, or does here."""
     for end in ENDS:
-        rating, asked = here.value(f"{end}_axle.rating_kg"), here.axle_must_carry(end)
-        severity = beyond(asked.kg - rating, asked.off) if asked is not None and rating is not None else None
+        rating, asked = here.value(f"{end}_axle.rating_kg"), axle_must_carry(here, end)
+        severity = (
+            beyond(asked.kg - rating, asked.off_kg) if asked is not None and rating is not None else None
+        )
         if asked is None or severity is None:
             continue
         yield here.finding(

@@ -10,9 +10,10 @@ from jorvak.core.driveline.shafts import (
     length_as_found,
     turned_deg,
 )
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import ENDS, End, static_radius_mm
-from jorvak.core.shifts import Shift
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.shifts import Shift
+from jorvak.core.places import ENDS, End
+from jorvak.core.rolling.results import static_radius_mm
 from jorvak.core.stance.linkage import rake_change_deg
 from jorvak.core.stance.results import axle_lift, tyre_rise
 from jorvak.core.stance.stance import rise_at

@@ -4,9 +4,9 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kinds import Kind, Mass
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kinds import Kind, Mass
 from jorvak.core.rig import Change, Frozen
-from jorvak.core.work.jobs import Job, job
 
 
 class Tank(Frozen):

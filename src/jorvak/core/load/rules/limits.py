@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
-from jorvak.core.kinds import masses_of, opening
+from jorvak.core.plan.kinds import masses_of, opening
 
 LIMITS: tuple[tuple[str, str, str, str, Place], ...] = (
     ("over-gvm", "payload_kg", "body.permitted_kg", "The vehicle", "middle"),
@@ -16,7 +16,7 @@ WEIGHS = ("winch", "bumper", "rack", "tank", "storage")
 
 def over_what_is_permitted(here: Here) -> Iterator[Finding]:
     """The whole or an axle beyond its permitted mass; springs, tyres and brakes never raise that."""
-    result = here.judged_result("load", "load")
+    result = here.judged_results.result("load", "load")
     if result.value is None:
         return
     for code, place, limit, what, where in LIMITS:

@@ -1,8 +1,8 @@
 """What the scale under an axle shows: what changes have put on it is on it."""
 
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.shifts import Shift
 from jorvak.core.load.masses import added_mass
-from jorvak.core.results import Ask
-from jorvak.core.shifts import Shift
 
 
 def _on_axle(ask: Ask, end: str) -> float:

@@ -6,14 +6,14 @@ from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, checked
-from jorvak.core.kind_fields import Where
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import Where
+from jorvak.core.plan.kinds import Kind
+from jorvak.core.plan.shorthand import both_ends, plainly
 from jorvak.core.quantities import RATIO, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
 from jorvak.core.rolling.regear import SAME_RATIO
-from jorvak.core.shorthand import both_ends, plainly
-from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "gears 4.10 or gears rear 41/10"
 

@@ -5,12 +5,12 @@ import re
 from pydantic import Field, ValidationError, field_validator
 
 from jorvak.core.calculation import Number, Positive, Refused, refusal_of
-from jorvak.core.catalogue import ENDS
-from jorvak.core.kind_fields import added, places_in
-from jorvak.core.kinds import Kind, Mass
+from jorvak.core.places import ENDS
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import added, places_in
+from jorvak.core.plan.kinds import Kind, Mass
 from jorvak.core.rig import Change, Figure, Figures, Frozen, Rig
 from jorvak.core.rolling.tyre_size import designation, readable_size, sidewall
-from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "tyre 285/75R17"
 ON_THE_WHEEL = ("rim_width_in", "offset_mm", "rim_from_in", "rim_to_in", "reference_pressure_kpa")
@@ -157,6 +157,15 @@ def fits(fields: Tyres, figures: Figures) -> None:
         )
 
 
+def is_size(words: str) -> bool:
+    """Whether words are the size of a tyre."""
+    try:
+        sidewall(words)
+    except Refused:
+        return False
+    return True
+
+
 KIND = Kind(
     name="tyres",
     words=("tyre", "tyres", "tire", "tires"),
@@ -168,4 +177,5 @@ KIND = Kind(
     masses=masses,
     jobs=jobs,
     read=read,
+    recognises=is_size,
 )

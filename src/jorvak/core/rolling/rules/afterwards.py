@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.kinds import opening
+from jorvak.core.plan.kinds import opening
 from jorvak.core.quantities import DISTANCE
 from jorvak.core.rolling.counting import fitted_at, true_km_since
 

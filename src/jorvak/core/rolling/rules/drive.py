@@ -3,14 +3,16 @@
 from collections.abc import Iterator
 from functools import partial
 
+from jorvak.core.engine.result import work_out
 from jorvak.core.findings import Finding, Here, Settle, Severity, add, beyond, measure_first
+from jorvak.core.places import ENDS, End
 from jorvak.core.quantities import SPEED
-from jorvak.core.results import work_out
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.axle_match import LOOSE_SURFACE_PCT, MATCHED_PCT
 from jorvak.core.rolling.kinds.gears import Gears
 from jorvak.core.rolling.kinds.speedometer import Speedometer
 from jorvak.core.rolling.regear import SAME_RATIO
-from jorvak.core.rolling.results import End, speedometer_state
+from jorvak.core.rolling.results import speedometer_state
 from jorvak.core.rolling.tyre_size import designation
 
 TALLER_LIMIT_PCT = 5.0
@@ -19,7 +21,7 @@ WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
 
 def axle_ratios_differ(here: Here) -> Iterator[Finding]:
     """A part-time drive whose axles do not turn alike; settled by the same ratio in the other axle."""
-    result = here.results.rolling.axle_match
+    result = here.results.of(RollingResults).axle_match
     match = result.value
     if match is None:
         return
@@ -48,13 +50,13 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
 
 
 def _ratios_said(here: Here) -> str:
-    front, rear = (here.value(f"{end}_axle.ratio") for end in ("front", "rear"))
+    front, rear = (here.value(f"{end}_axle.ratio") for end in ENDS)
     return f": front {front:.2f}, rear {rear:.2f}" if front and rear else ""
 
 
 def _same_ratio_in_the_other(here: Here) -> tuple[Settle, ...]:
     """Gears for the axle that was not changed last, like those of the one that was."""
-    front, rear = (here.value(f"{end}_axle.ratio") for end in ("front", "rear"))
+    front, rear = (here.value(f"{end}_axle.ratio") for end in ENDS)
     if front is None or rear is None or abs(front - rear) < SAME_RATIO:
         return (
             Settle(
@@ -63,7 +65,7 @@ def _same_ratio_in_the_other(here: Here) -> tuple[Settle, ...]:
             ),
         )
     set_by = here.moment.set_by
-    front_set, rear_set = (set_by.get(f"{end}_axle.ratio") for end in ("front", "rear"))
+    front_set, rear_set = (set_by.get(f"{end}_axle.ratio") for end in ENDS)
     front_is_newer = front_set is not None and (
         rear_set is None or here.step_of(front_set) > here.step_of(rear_set)
     )
@@ -73,7 +75,7 @@ def _same_ratio_in_the_other(here: Here) -> tuple[Settle, ...]:
 
 def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     """The instrument leaves the permitted band and nothing corrects it yet."""
-    result = here.results.rolling.speedometer
+    result = here.results.of(RollingResults).speedometer
     state = result.value
     if state is None or state.calculated.within_band:
         return
@@ -111,7 +113,7 @@ def _corrected_for(here: Here) -> str:
 
 def _ratio_within_band(here: Here) -> float | None:
     """The tallest ratio that exists and brings the reading into the band; None where the sensor is blind to it."""
-    regearing = here.results.rolling.regearing.value
+    regearing = here.results.of(RollingResults).regearing.value
     if here.value("speedometer.sensor") != "upstream" or regearing is None:
         return None
     taken_at_its_word = here.moment.without_doubt()
@@ -125,12 +127,12 @@ def _ratio_within_band(here: Here) -> float | None:
 
 def gearing_taller(here: Here) -> Iterator[Finding]:
     """The effective ratio lies more than 5 % below that as found."""
-    result = here.results.rolling.taller
+    result = here.results.of(RollingResults).taller
     taller = result.value
     if taller is None or (taller.effective_ratio / taller.found_ratio - 1) * 100 >= -TALLER_LIMIT_PCT - 1e-9:
         return
     settle = []
-    regearing = here.results.rolling.regearing.value
+    regearing = here.results.of(RollingResults).regearing.value
     picks = {school.aim: school.pick for school in regearing.schools} if regearing else {}
     for aim in ("restore", "pull"):
         pick = picks.get(aim)

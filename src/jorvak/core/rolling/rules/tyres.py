@@ -4,9 +4,10 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle, beyond
+from jorvak.core.load.must_carry import axle_must_carry
+from jorvak.core.places import ENDS, End
 from jorvak.core.quantities import SPEED
 from jorvak.core.quantities.units import MM_PER_IN
-from jorvak.core.rolling.results import ENDS, End
 from jorvak.core.rolling.tyre_load import PASSENGER_ON_TRUCK
 from jorvak.core.rolling.tyre_size import TyreSizeOut, sidewall
 from jorvak.core.rolling.wheel_set import is_for_passenger_cars
@@ -28,7 +29,7 @@ def tyre_load_short(here: Here) -> Iterator[Finding]:
         marks, size, asked = (
             here.value(f"wheels.{end}_left.size"),
             _size(here, f"{end}_left"),
-            here.axle_must_carry(end),
+            axle_must_carry(here, end),
         )
         twins = end == "rear" and here.value("wheels.rear_left_inner.size") is not None
         rated = None if size is None else size.max_load_dual_kg if twins else size.max_load_kg
@@ -36,7 +37,7 @@ def tyre_load_short(here: Here) -> Iterator[Finding]:
             continue
         divided = is_for_passenger_cars(marks)
         carries = (4 if twins else 2) * (rated / PASSENGER_ON_TRUCK if divided else rated)
-        severity = beyond(asked.kg - carries, asked.off)
+        severity = beyond(asked.kg - carries, asked.off_kg)
         if severity is None:
             continue
         yield here.finding(

@@ -3,9 +3,10 @@
 from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
-from jorvak.core.catalogue import ENDS
 from jorvak.core.findings import Finding, Here, Place, Settle, Severity, beyond, measure_first
+from jorvak.core.places import ENDS
 from jorvak.core.quantities import PRESSURE
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.set_check import Difference
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
@@ -20,7 +21,7 @@ SCRUB_MM = 25.0
 
 def set_not_alike(here: Here) -> Iterator[Finding]:
     """Wheels or tyres of one set that differ, worst within an axle; unknown ones are to be measured."""
-    wheels = here.results.rolling.wheels
+    wheels = here.results.of(RollingResults).wheels
     if wheels.value is None:
         return
     for difference in wheels.value.differences:
@@ -65,7 +66,7 @@ def _how_bad(difference: Difference) -> tuple[Severity, str]:
 
 def tyre_age(here: Here) -> Iterator[Finding]:
     """Tyres that are to be inspected or replaced by their date code; the spare is watched."""
-    wheels = here.results.rolling.wheels.value
+    wheels = here.results.of(RollingResults).wheels.value
     for wheel in wheels.wheels if wheels else ():
         if wheel.age is None or wheel.age.verdict == "fresh":
             continue
@@ -85,7 +86,7 @@ def tyre_age(here: Here) -> Iterator[Finding]:
 def tyre_pressure(here: Here) -> Iterator[Finding]:
     """The pressure in use against the one that carries what stands on the axle here."""
     for end in ENDS:
-        result = getattr(here.results.rolling, f"{end}_tyre_load")
+        result = getattr(here.results.of(RollingResults), f"{end}_tyre_load")
         used = here.value(f"wheels.{end}_left.pressure_kpa")
         if result.value is None or result.value.calculated is None or used is None:
             continue
@@ -122,7 +123,7 @@ def tyre_pressure(here: Here) -> Iterator[Finding]:
 def tyre_cover(here: Here) -> Iterator[Finding]:
     """The tyre's outer edge against what the body covers."""
     for end in ENDS:
-        result = getattr(here.results.rolling, f"{end}_stand")
+        result = getattr(here.results.of(RollingResults), f"{end}_stand")
         stand = result.value
         if stand is None or stand.fit.outer_edge_change_mm <= SLACK:
             continue
@@ -158,7 +159,7 @@ def tyre_cover(here: Here) -> Iterator[Finding]:
 
 def scrub_changes(here: Here) -> Iterator[Finding]:
     """The scrub radius changes its sign, or by much."""
-    result = here.results.rolling.front_stand
+    result = here.results.of(RollingResults).front_stand
     if result.value is None:
         return
     fit = result.value.fit
@@ -181,7 +182,7 @@ def scrub_changes(here: Here) -> Iterator[Finding]:
 def stud_short(here: Here) -> Iterator[Finding]:
     """Thread engagement below the stud's diameter under a spacer or a thicker wheel."""
     for end in ENDS:
-        result = getattr(here.results.rolling, f"{end}_stand")
+        result = getattr(here.results.of(RollingResults), f"{end}_stand")
         stand = result.value
         spaced = any(f"wheels.{end}_left.{key}" in here.moment.set_by for key in ("spacer_mm", "face_mm"))
         if stand is None or not spaced:

@@ -5,7 +5,8 @@ from collections.abc import Iterator
 from jorvak.core.calculation import SLACK
 from jorvak.core.catalogue import spec_of
 from jorvak.core.findings import Finding, Here, Place, Settle, Severity, beyond
-from jorvak.core.rolling.results import ENDS
+from jorvak.core.load.must_carry import axle_must_carry
+from jorvak.core.places import ENDS
 from jorvak.core.rolling.tyre_size import sidewall
 
 MATES_WITHIN_MM = 0.1
@@ -78,10 +79,10 @@ def centre_bore_small(here: Here) -> Iterator[Finding]:
 def wheel_load_short(here: Here) -> Iterator[Finding]:
     """A wheel rated for less than its share of what the axle may weigh, or weighs here."""
     for end in ENDS:
-        rating, asked = here.value(f"wheels.{end}_left.rating_kg"), here.axle_must_carry(end)
+        rating, asked = here.value(f"wheels.{end}_left.rating_kg"), axle_must_carry(here, end)
         if rating is None or asked is None:
             continue
-        severity = beyond(asked.kg / 2 - rating, asked.off / 2)
+        severity = beyond(asked.kg / 2 - rating, asked.off_kg / 2)
         if severity is not None:
             yield here.finding(
                 "wheel-load-short",

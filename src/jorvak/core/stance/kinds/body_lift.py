@@ -2,10 +2,11 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import LiftMm, added
-from jorvak.core.kinds import Kind
+from jorvak.core.places import ENDS
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import LiftMm, added
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.work.jobs import Job, job
 
 
 class BodyLift(Frozen):
@@ -17,7 +18,7 @@ def title(fields: BodyLift) -> str:
 
 
 def effect(fields: BodyLift, before: Figures) -> dict[str, Figure | None]:
-    paths = [f"body.{end}_lift_mm" for end in ("front", "rear")]
+    paths = [f"body.{end}_lift_mm" for end in ENDS]
     return {path: added(before, path, fields.height_mm) for path in paths}
 
 

@@ -4,7 +4,8 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import (
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import (
     Side,
     ThickMm,
     Where,
@@ -14,9 +15,8 @@ from jorvak.core.kind_fields import (
     thicker,
     where_said,
 )
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.work.jobs import Job, job
 
 
 class CoilSpacers(Frozen):

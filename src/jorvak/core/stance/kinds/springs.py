@@ -2,7 +2,8 @@
 
 from pydantic import Field
 
-from jorvak.core.kind_fields import (
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import (
     End,
     LengthMm,
     MassKg,
@@ -13,9 +14,8 @@ from jorvak.core.kind_fields import (
     plate,
     set_where_given,
 )
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.work.jobs import Job, job
 
 
 class Springs(Frozen):

@@ -6,12 +6,12 @@ import re
 from pydantic import Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kind_fields import ThickMm, Words, added
-from jorvak.core.kinds import Kind
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import ThickMm, Words, added
+from jorvak.core.plan.kinds import Kind
 from jorvak.core.quantities import LENGTH, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
-from jorvak.core.work.jobs import Job, job
 
 EXAMPLE = "trim front bumper by 25"
 

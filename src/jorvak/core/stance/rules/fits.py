@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import Refused
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.kinds import check_fits, opening
+from jorvak.core.plan.kinds import check_fits, opening
 
 
 def has_no_place(here: Here) -> Iterator[Finding]:

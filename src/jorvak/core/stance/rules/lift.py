@@ -5,7 +5,8 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Place, Settle, add_if_it_can_be, beyond, measure_first
-from jorvak.core.rolling.results import ENDS
+from jorvak.core.places import ENDS
+from jorvak.core.stance.area import StanceResults
 
 LAMPS_RAKE_DEG = 0.2
 LAMPS_RISE_MM = 50.0
@@ -16,7 +17,7 @@ BUSHES = ("springs", "coil-spacers", "blocks", "shackles", "lift", "arms", "link
 
 def nothing_under_the_axle(here: Here) -> Iterator[Finding]:
     """Lift with no larger tyre leaves the ground under a differential as it was."""
-    result = here.results.stance.lift
+    result = here.results.of(StanceResults).lift
     lift = result.value
     if lift is None or max(lift.front.suspension_lift_mm, lift.rear.suspension_lift_mm) < NOTICED_MM:
         return
@@ -59,8 +60,8 @@ def front_block(here: Here) -> Iterator[Finding]:
 def no_droop_left(here: Here) -> Iterator[Finding]:
     """The droop stop stays put and the lift uses the droop up."""
     for end in ENDS:
-        result = getattr(here.results.stance, f"{end}_travel")
-        lift = here.results.stance.lift.value
+        result = getattr(here.results.of(StanceResults), f"{end}_travel")
+        lift = here.results.of(StanceResults).lift.value
         if result.value is None or lift is None or getattr(lift, end).suspension_lift_mm <= NOTICED_MM:
             continue
         left, off = result.value.droop_left_mm, result.off("droop_left_mm")
@@ -87,7 +88,7 @@ def no_droop_left(here: Here) -> Iterator[Finding]:
 def ball_joint_past_limit(here: Here) -> Iterator[Finding]:
     """A strut's spacer leaves the droop whole and takes it all further down."""
     for end in ENDS:
-        result = getattr(here.results.stance, f"{end}_travel")
+        result = getattr(here.results.of(StanceResults), f"{end}_travel")
         lowered = f"{end}_suspension.strut_spacer_mm" in here.moment.set_by
         if not lowered or result.value is None or result.value.past_old_droop_mm <= SLACK:
             continue
@@ -124,7 +125,7 @@ def column_joint(here: Here) -> Iterator[Finding]:
 
 def brake_valve_reads_light(here: Here) -> Iterator[Finding]:
     """A load-sensing valve takes the lift for an empty vehicle."""
-    lift = here.results.stance.lift
+    lift = here.results.of(StanceResults).lift
     if here.value("brakes.load_valve") != "load-sensing" or lift.value is None:
         return
     if lift.value.rear.suspension_lift_mm < NOTICED_MM:
@@ -142,7 +143,7 @@ def brake_valve_reads_light(here: Here) -> Iterator[Finding]:
 
 def lamps_to_aim(here: Here) -> Iterator[Finding]:
     """Rake or height of the lamps changed."""
-    angles, lift = here.results.stance.angles, here.results.stance.lift
+    angles, lift = here.results.of(StanceResults).angles, here.results.of(StanceResults).lift
     if lift.value is None:
         return
     rake = angles.value.rake_change_deg if angles.value else 0.0

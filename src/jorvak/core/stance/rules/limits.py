@@ -3,9 +3,10 @@
 from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
+from jorvak.core.engine.result import work_out
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
-from jorvak.core.results import work_out
 from jorvak.core.stance.across import asked_crossings
+from jorvak.core.stance.area import StanceResults
 
 ANGLES: dict[str, Place] = {"approach": "nose", "departure": "tail", "breakover": "middle"}
 LIMITS = {"garage": "the garage door", "ferry": "the ferry or gate", "container": "the container"}
@@ -13,7 +14,7 @@ LIMITS = {"garage": "the garage door", "ferry": "the ferry or gate", "container"
 
 def too_tall(here: Here) -> Iterator[Finding]:
     """Overall height against a door or a deck."""
-    result = here.results.stance.height
+    result = here.results.of(StanceResults).height
     for key, name in LIMITS.items():
         left = getattr(result.value, f"{key}_left_mm") if result.value else None
         if left is None:
@@ -39,7 +40,7 @@ def too_tall(here: Here) -> Iterator[Finding]:
 
 def angle_short(here: Here) -> Iterator[Finding]:
     """Approach, departure or breakover below what the brief asks for."""
-    result = here.results.stance.angles
+    result = here.results.of(StanceResults).angles
     for name, place in ANGLES.items():
         asked, angle = here.value(f"aims.{name}_deg"), getattr(result.value, name, None)
         if asked is None or angle is None or angle.deg >= asked - 1e-9:
@@ -62,7 +63,7 @@ def angle_short(here: Here) -> Iterator[Finding]:
 
 def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
     """Rake as found, by two points of the frame, and what changes and the load make of it."""
-    result = here.judged_result("stance", "rake")
+    result = here.judged_results.result("stance", "rake")
     if result.value is None or result.value.rake_mm >= -SLACK:
         return
     off = result.off("rake_mm")

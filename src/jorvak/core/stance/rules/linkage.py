@@ -4,6 +4,7 @@ import math
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle, add, add_if_it_can_be, beyond, measure_first
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.balance import SOONER_DEG
 from jorvak.core.stance.kinds.track_bar import TrackBar
 
@@ -14,7 +15,7 @@ NEAR_DEG = 2.0
 
 def axle_pulled_sideways(here: Here) -> Iterator[Finding]:
     """The track bar pulls the axle aside and nothing takes it back."""
-    result = here.results.stance.bar
+    result = here.results.of(StanceResults).bar
     if result.value is None or abs(result.value.shift_mm) <= ASIDE_MM + 1e-9:
         return
     off = result.off("shift_mm")
@@ -41,7 +42,7 @@ def axle_pulled_sideways(here: Here) -> Iterator[Finding]:
 
 def bar_and_link_unlike(here: Here) -> Iterator[Finding]:
     """Bar and drag link that are not parallel steer over bumps."""
-    result = here.results.stance.bar
+    result = here.results.of(StanceResults).bar
     apart = result.value.link_apart_deg if result.value else None
     if apart is None or abs(apart) <= APART_DEG + 1e-9:
         return
@@ -61,7 +62,7 @@ def bar_and_link_unlike(here: Here) -> Iterator[Finding]:
 
 def caster_low(here: Here) -> Iterator[Finding]:
     """Caster below its lower limit; below 0° it will not return."""
-    result = here.results.stance.caster
+    result = here.results.of(StanceResults).caster
     state = result.value
     if state is None or state.caster_deg >= state.lowest_deg - 1e-9:
         return
@@ -93,7 +94,7 @@ def caster_low(here: Here) -> Iterator[Finding]:
 
 def half_shaft_steep(here: Here) -> Iterator[Finding]:
     """A half shaft's joints against what they bend, in any position."""
-    result = here.results.stance.half_shafts
+    result = here.results.of(StanceResults).half_shafts
     state = result.value
     if state is None:
         return
@@ -132,7 +133,7 @@ def half_shaft_steep(here: Here) -> Iterator[Finding]:
 
 def tips_sooner(here: Here) -> Iterator[Finding]:
     """The side slope at which it would tip, against that as found."""
-    result = here.results.stance.tip
+    result = here.results.of(StanceResults).tip
     if result.value is None or result.value.lost_deg <= SOONER_DEG + 1e-9:
         return
     off = result.off("lost_deg")

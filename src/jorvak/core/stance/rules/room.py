@@ -3,11 +3,12 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle, measure_first, room
+from jorvak.core.stance.area import StanceResults
 
 
 def tyre_room(here: Here) -> Iterator[Finding]:
     """A measured place by a tyre against the tyre at full bump and full lock."""
-    result = here.results.stance.room
+    result = here.results.of(StanceResults).room
     for index, gap in enumerate(result.value or ()):
         if gap.room is None:
             continue

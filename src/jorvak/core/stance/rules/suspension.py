@@ -6,9 +6,10 @@ from functools import partial
 from typing import Any
 
 from jorvak.core.calculation import SLACK
+from jorvak.core.engine.result import Result, work_out
 from jorvak.core.findings import Finding, Here, Place, Settle, add_if_it_can_be, measure_first, room
-from jorvak.core.results import Result, work_out
-from jorvak.core.rolling.results import ENDS, End
+from jorvak.core.places import ENDS, End
+from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.lines import SLACK_MM
 from jorvak.core.stance.results import SIDES, Side
 from jorvak.core.stance.suspension import Corner, corner
@@ -109,7 +110,7 @@ def spring_for_another_load(here: Here) -> Iterator[Finding]:
     """Springs that were chosen for one load and stand under another."""
     for end in ENDS:
         path = f"{end}_suspension.added_corner_kg"
-        chosen, corner = here.value(path), here.judged_result("stance", f"{end}_corner").value
+        chosen, corner = here.value(path), here.judged_results.result("stance", f"{end}_corner").value
         if chosen is None or corner is None:
             continue
         chosen_for, stands = corner.found_kg + chosen, corner.found_kg + corner.added_kg
@@ -122,7 +123,7 @@ def spring_for_another_load(here: Here) -> Iterator[Finding]:
             f"The {end} springs are chosen for {here.kg(chosen_for)} on each and carry {here.kg(stands)} {here.load_said}, "
             f"{abs(stands / chosen_for - 1) * 100:.0f} % {more}: they ride {'low and bottom' if stands > chosen_for else 'high and hard'}.",
             PLACES[end],
-            result=here.judged_result("stance", f"{end}_corner"),
+            result=here.judged_results.result("stance", f"{end}_corner"),
             figures=(path,),
             settled_by=(Settle(text="Springs for the load that is there, or the load that they are for"),),
             subject=end,
@@ -198,7 +199,7 @@ def sides_unlike(here: Here) -> Iterator[Finding]:
 
 
 def _of(here: Here, end: End, what: str) -> Result[Any]:
-    result: Result[Any] = getattr(here.results.stance, f"{end}_{what}")
+    result: Result[Any] = getattr(here.results.of(StanceResults), f"{end}_{what}")
     return result
 
 

@@ -1,9 +1,9 @@
 """Heights above the ground: whatever carries a place takes it up."""
 
-from jorvak.core.results import Ask
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.shifts import Shift
+from jorvak.core.places import ENDS, End
 from jorvak.core.rig import Carrier
-from jorvak.core.rolling.results import ENDS, End
-from jorvak.core.shifts import Shift
 from jorvak.core.stance.balance import centre_from
 from jorvak.core.stance.lift_stack import AxleLift
 from jorvak.core.stance.results import axle_lift, rise_of_body, side_lift, tyre_rise

@@ -1,8 +1,8 @@
 """What is measured from the ride height, or axle against frame: the ride height moves between stops that stay."""
 
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End
-from jorvak.core.shifts import Shift
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.shifts import Shift
+from jorvak.core.places import End
 from jorvak.core.stance.linkage import (
     arm_lift_mm,
     arms_turned_deg,

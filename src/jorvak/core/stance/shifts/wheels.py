@@ -1,9 +1,10 @@
 """What is measured from the wheel, or to it: another offset, a spacer, a lift move it against body and hub."""
 
-from jorvak.core.results import Ask
-from jorvak.core.rolling.results import End, tyre
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.shifts import Shift
+from jorvak.core.places import End
+from jorvak.core.rolling.results import tyre
 from jorvak.core.rolling.stand import outboard_mm, scrub_gained_mm, threads_taken_mm
-from jorvak.core.shifts import Shift
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.room import body_raised_mm
 

@@ -3,8 +3,8 @@
 from collections.abc import Callable, Iterator
 
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.kinds import opening, title_of
-from jorvak.core.record import record
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import opening, title_of
 from jorvak.core.rig import Change
 
 NEAR_MM = 900.0

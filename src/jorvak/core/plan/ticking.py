@@ -9,11 +9,12 @@ from dataclasses import replace
 from datetime import date
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kinds import effect_of
-from jorvak.core.results import NO_ANSWER, ROUNDING, Ask, Missing
+from jorvak.core.engine.asking import NO_ANSWER, Ask, Missing
+from jorvak.core.engine.moment import Stood, measured_later, on_it_when, with_changes
+from jorvak.core.engine.result import ROUNDING
+from jorvak.core.engine.shifts import shift_of
+from jorvak.core.plan.kinds import effect_of
 from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Rig
-from jorvak.core.shifts import shift_of
-from jorvak.core.stages import Stood, measured_later, on_it_when, with_changes
 
 
 def noted_since(rig: Rig, change: Change, on: date) -> tuple[str, ...]:

@@ -1,7 +1,7 @@
 """What a change asks to be done: jobs with steps and cautions."""
 
-from jorvak.core.record import record
-from jorvak.core.work.cautions import CAUTIONS, Caution
+from jorvak.core.immutable import record
+from jorvak.core.plan.cautions import CAUTIONS, Caution
 
 
 @record(frozen=True, slots=True)

@@ -8,20 +8,16 @@ for each family, and is found there; nothing else names it.
 import re
 from collections.abc import Callable
 from functools import cache, partial
-from typing import TYPE_CHECKING
 
 from jorvak.core.discovery import modules_in
-from jorvak.core.record import record
-
-if TYPE_CHECKING:
-    from jorvak.core.results import Ask
+from jorvak.core.immutable import record
 
 
 @record(frozen=True, slots=True)
 class Shift:
     """``by`` gives how much more the figures that match ``path`` come to at a moment than as found, in their unit.
 
-    What the brackets of ``path`` match is handed to it behind the ask. It may raise Missing and Refused.
+    It is given an ``asking.Ask``, and behind it what the brackets of ``path`` match. It may raise Missing and Refused.
     """
 
     path: str
@@ -34,8 +30,8 @@ def _shifts() -> tuple[Shift, ...]:
 
 
 @cache
-def shift_of(path: str) -> "Callable[[Ask], float] | None":
-    """How much more a figure comes to at a moment than as found; None for one that changes leave alone."""
+def shift_of(path: str) -> Callable[..., float] | None:
+    """How much more a figure comes to than as found, given an Ask; None for one that changes leave alone."""
     for shift in _shifts():
         match = re.fullmatch(shift.path, path)
         if match is not None:
@@ -43,5 +39,5 @@ def shift_of(path: str) -> "Callable[[Ask], float] | None":
     return None
 
 
-def _shifted(shift: Shift, groups: tuple[str, ...], ask: "Ask") -> float:
+def _shifted(shift: Shift, groups: tuple[str, ...], ask: object) -> float:
     return shift.by(ask, *groups)

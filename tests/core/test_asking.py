@@ -8,11 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.asking import Ask, Missing
+from jorvak.core.engine.moment import Moment, moment
+from jorvak.core.engine.moved import MovedAsk
+from jorvak.core.engine.result import work_out
+from jorvak.core.engine.sources import SourceKey
 from jorvak.core.load.results import load
-from jorvak.core.results import AS_FOUND, SCALE, Ask, Missing, MovedAsk, work_out
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.results import tyre
-from jorvak.core.stages import Moment, moment
 from jorvak.core.stance.results import angles, lift
 from tests.conftest import demo, planned
 
@@ -73,7 +76,7 @@ def test_two_weights_of_one_scale_move_together_and_each_on_its_own() -> None:
     apart = work_out(at, lambda ask: ask.need("body.front_axle_kg") - ask.need("body.rear_axle_kg"))
     assert apart.off("") == pytest.approx(2**0.5)
     keys = asked(at, lambda ask: ask.need("body.front_axle_kg")).sources()
-    assert {source.source for source in keys.values()} == {None, SCALE}
+    assert {source.source for source in keys.values()} == {None, SourceKey("one scale", "no figure")}
 
 
 def test_a_figure_that_a_change_has_set_is_another_source_as_found(plover: Rig) -> None:
@@ -87,8 +90,14 @@ def test_a_figure_that_a_change_has_set_is_another_source_as_found(plover: Rig) 
 def test_a_size_is_three_sources_for_all_tyres_that_bear_it(plover: Rig) -> None:
     at = moment(plover, "as-found")
     both = asked(at, lambda ask: (tyre(ask, "front"), tyre(ask, "rear"))).sources()
-    assert sorted(both) == ["265/70R17, diameter", "265/70R17, rolling factor", "265/70R17, section"]
-    larger = MovedAsk(asked(at, lambda ask: tyre(ask, "rear")), {"265/70R17, diameter": 0.015})
+    assert sorted(both) == [
+        SourceKey(f"catalogue size 265/70R17, {source}", "no figure")
+        for source in ("diameter", "rolling factor", "section")
+    ]
+    larger = MovedAsk(
+        asked(at, lambda ask: tyre(ask, "rear")),
+        {SourceKey("catalogue size 265/70R17, diameter", "no figure"): 0.015},
+    )
     plain, moved = tyre(Ask(at), "rear"), tyre(larger, "rear")
     assert moved.circumference_mm == pytest.approx(plain.circumference_mm * 1.015)
     assert moved.static_radius_mm == pytest.approx(plain.static_radius_mm * 1.015)
@@ -98,8 +107,8 @@ def test_a_size_is_three_sources_for_all_tyres_that_bear_it(plover: Rig) -> None
 def test_a_list_moves_one_ratio_at_a_time() -> None:
     at = here(gearbox__gears=Figure((4.0, 2.0, 1.0), "assumed"))
     ask = asked(at, lambda ask: ask.need("gearbox.gears"))
-    assert sorted(ask.sources()) == ["gearbox.gears.0", "gearbox.gears.1", "gearbox.gears.2"]
-    moved = MovedAsk(ask, {"gearbox.gears.1": 0.06})
+    assert sorted(ask.sources()) == [SourceKey("gearbox.gears", part=i) for i in range(3)]
+    moved = MovedAsk(ask, {SourceKey("gearbox.gears", part=1): 0.06})
     assert moved.need("gearbox.gears") == (4.0, 2.06, 1.0)
 
 
@@ -115,8 +124,8 @@ def test_a_part_that_is_kept_is_what_a_second_run_would_give(sprung: Moment, fun
     """Every source moved on its own: with parts taken over, and with none to take over."""
     ask = asked(sprung, function)
     bare = asked(sprung, function)
-    bare.parts.clear()
-    assert ask.parts
+    bare.shared_values.clear()
+    assert ask.shared_values
     for key, source in ask.sources().items():
         assert function(MovedAsk(ask, {key: source.doubt})) == function(
             MovedAsk(bare, {key: source.doubt})
@@ -136,7 +145,7 @@ def test_a_mark_for_as_found_is_no_part_of_a_path(plover: Rig) -> None:
     at = moment(planned(plover, "springs front 448 38"), "planned")
     path = "front_suspension.free_length_mm"
     ask = asked(at, lambda ask: (ask.need(path), ask.need(path, as_found=True)))
-    moved = MovedAsk(ask, {path + AS_FOUND: 5.0})
+    moved = MovedAsk(ask, {SourceKey(path, "as found"): 5.0})
     assert (moved.need(path), moved.need(path, as_found=True)) == (448, 420)
     with pytest.raises(Missing):
         moved.need("body.rear_lift_mm")

@@ -1,4 +1,4 @@
-"""A result laid over another: what came out otherwise, against looking at every place of both."""
+"""A result flat over another: what came out otherwise, against looking at every place of both."""
 
 from dataclasses import fields, is_dataclass, replace
 from typing import Any, ClassVar
@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.calculation import Answer
-from jorvak.core.laid_over import Laid, Path, parts
-from jorvak.core.record import record
+from jorvak.core.engine.flat import FlatResult, Path, parts
+from jorvak.core.immutable import record
 
 
 @record(frozen=True, slots=True)
@@ -68,15 +68,15 @@ def places(value: Any, path: Path = ()) -> dict[Path, Any]:
 
 @given(RESULTS)
 def test_laid_flat_it_has_every_value_at_its_place(result: Any) -> None:
-    laid = Laid(result)
-    assert dict(zip(laid.places, laid.values, strict=True)) == places(result)
+    flat = FlatResult(result)
+    assert dict(zip(flat.places, flat.values, strict=True)) == places(result)
 
 
 @given(RESULTS)
 def test_over_itself_and_over_a_copy_nothing_moved(result: Any) -> None:
-    laid = Laid(result)
+    flat = FlatResult(result)
     for same in (result, _copied(result)):
-        over = laid.under(same)
+        over = flat.difference(same)
         assert dict(over.moved) == {} and over.resized == frozenset()
 
 
@@ -95,10 +95,10 @@ def _copied(value: Any) -> Any:
 
 @given(RESULTS, RESULTS)
 def test_over_another_what_moved_is_what_differs_at_its_place(one: Any, other: Any) -> None:
-    laid = Laid(one)
+    flat = FlatResult(one)
     there = places(other)
-    over = laid.under(other)
-    for at, (place, value) in enumerate(zip(laid.places, laid.values, strict=True)):
+    over = flat.difference(other)
+    for at, (place, value) in enumerate(zip(flat.places, flat.values, strict=True)):
         now = there.get(place)
         if now != value:
             assert at in over.moved and over.moved[at] == now
@@ -120,7 +120,7 @@ def test_over_another_what_moved_is_what_differs_at_its_place(one: Any, other: A
     ],
 )
 def test_by_hand(one: Any, other: Any, moved: dict[int, Any], resized: set[Path]) -> None:
-    over = Laid(one).under(other)
+    over = FlatResult(one).difference(other)
     assert dict(over.moved) == moved and over.resized == resized
 
 

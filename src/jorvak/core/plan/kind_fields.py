@@ -7,7 +7,8 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import POSITIONS, TWINS, spec_of, usual_doubt
+from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.places import POSITIONS, TWINS
 from jorvak.core.rig import Figure, Figures, Known
 
 MADE_MM = 0.5

@@ -4,20 +4,38 @@ import math
 from collections.abc import Iterable, Mapping
 from dataclasses import field, replace
 from datetime import date
-from typing import TYPE_CHECKING, Any, Literal, cast
+from typing import Any, Literal, Protocol, cast
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kinds import effect_of, points_of
-from jorvak.core.record import record
+from jorvak.core.engine.shifts import shift_of
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import effect_of, points_of
 from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
-from jorvak.core.shifts import shift_of
-
-if TYPE_CHECKING:
-    from jorvak.core.known import Known, KnownHere
 
 Stage = Literal["as-found", "today", "planned"] | int
 """A number K is the moment after the K-th change of the order."""
 NAMED: tuple[Literal["as-found", "today", "planned"], ...] = ("as-found", "today", "planned")
+
+
+class Keeps(Protocol):
+    """What keeps results from one moment to the next (``keeping.KeptResults``)."""
+
+    def at(self, moment: "Moment") -> "KeepsHere":
+        """What still holds at a moment."""
+
+
+class KeepsHere(Protocol):
+    """What still holds at one moment: results by area and name, and whether with their doubt."""
+
+    @property
+    def whole(self) -> Keeps:
+        """What it is part of."""
+
+    def recall(self, name: str, with_doubt: bool) -> Any | None:
+        """The result of that area and name, or None where it has to be worked out."""
+
+    def keep(self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Any) -> None:
+        """Keep what a result came to and what it asked for."""
 
 
 @record(frozen=True)
@@ -28,8 +46,8 @@ class Moment:
     the figures that were measured with a change on it that sets them.
     ``with_doubt``: whether what is worked out from it carries its doubt. ``on`` is the day on which it is
     looked at, for what ages; None where nobody said. ``laden``: with crew, water, fuel and goods of the brief; else as
-    built, nobody aboard. ``parts`` is what several results have in common, worked
-    out once; ``known`` what was worked out at the last such moment and still holds, where somebody keeps that.
+    built, nobody aboard. ``shared`` is what several results have in common, worked out once; ``kept`` what was worked out at the last such
+    moment and still holds, where somebody keeps that.
     """
 
     stage: Stage
@@ -43,12 +61,12 @@ class Moment:
     with_doubt: bool = True
     on: date | None = None
     laden: bool = False
-    parts: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
-    known: "KnownHere | None" = field(default=None, compare=False, repr=False)
+    shared: dict[str, Any] = field(default_factory=dict, compare=False, repr=False)
+    kept: KeepsHere | None = field(default=None, compare=False, repr=False)
 
     def without_doubt(self) -> "Moment":
         """The same moment with every figure taken at its word."""
-        return replace(self, with_doubt=False, known=None)
+        return replace(self, with_doubt=False, kept=None)
 
 
 def read_stage(text: str) -> Stage:
@@ -196,30 +214,30 @@ def _before_added(rig: Rig, path: str) -> Figure | None:
 
 
 def moment(
-    rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = None, known: "Known | None" = None
+    rig: Rig, stage: Stage, with_doubt: bool = True, on: date | None = None, kept: Keeps | None = None
 ) -> Moment:
-    """The rig at ``stage``; ``known`` spares working out again what still holds. Raises Refused on ``stage`` for a step that the order does not have."""
+    """The rig at ``stage``; ``kept`` spares working out again what still holds. Raises Refused on ``stage`` for a step that the order does not have."""
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
     made = _laid(rig, stage, changes_at(rig, stage), with_doubt, on)
-    return made if known is None else replace(made, known=known.at(made))
+    return made if kept is None else replace(made, kept=kept.at(made))
 
 
 def laden(here: Moment) -> Moment:
     """The same moment with crew, water, fuel and goods aboard, as far as the brief and the plan say."""
     if here.laden:
         return here
-    made = replace(here, laden=True, parts={}, known=None)
-    return made if here.known is None else replace(made, known=here.known.whole.at(made))
+    made = replace(here, laden=True, shared={}, kept=None)
+    return made if here.kept is None else replace(made, kept=here.kept.whole.at(made))
 
 
 def then(here: Moment, when: Stood) -> Moment:
     """The rig as it stood, with the changes that were on it: seen from a moment, once for it."""
-    kept: Moment | None = here.parts.get(f"as it stood on {when}")
-    if kept is None:
-        kept = with_changes(here.rig, on_it_when(here.rig, when), here.with_doubt, here.on)
-        here.parts[f"as it stood on {when}"] = kept
-    return kept
+    known: Moment | None = here.shared.get(f"as it stood on {when}")
+    if known is None:
+        known = with_changes(here.rig, on_it_when(here.rig, when), here.with_doubt, here.on)
+        here.shared[f"as it stood on {when}"] = known
+    return known
 
 
 def with_changes(

@@ -7,14 +7,17 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from jorvak.core import results
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
-from jorvak.core.known import Known
-from jorvak.core.line import read_line
-from jorvak.core.preview import preview
+from jorvak.core.engine import result as engine
+from jorvak.core.engine.areas import Results, areas
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import work_out
+from jorvak.core.plan.line import read_line
+from jorvak.core.plan.preview import preview
 from jorvak.core.rig import Figure, Rig
-from jorvak.core.stages import Moment, moment
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 
@@ -55,7 +58,7 @@ def edited(rig: Rig, edit: tuple[str, int, float]) -> Rig:
 
 
 def all_of(assessment: Assessment) -> tuple[object, ...]:
-    return assessment.results, assessment.findings, assessment.outline
+    return assessment.results.by_area(), assessment.findings, assessment.outline
 
 
 EDITS = st.tuples(
@@ -74,11 +77,11 @@ LINES = (
 @settings(max_examples=10)
 @given(which=st.integers(0, len(DEMO) - 1), edits=st.lists(EDITS, min_size=1, max_size=4))
 def test_what_is_known_never_changes_an_answer(which: int, edits: list[tuple[str, int, float]]) -> None:
-    known, rig = Known(), DEMO[which]
-    assess(rig, known=known)
+    kept, rig = KeptResults(), DEMO[which]
+    assess(rig, kept=kept)
     for edit in edits:
         rig = edited(rig, edit)
-        assert all_of(assess(rig, known=known)) == all_of(assess(rig))
+        assert all_of(assess(rig, kept=kept)) == all_of(assess(rig))
 
 
 STAGES = st.sampled_from(["as-found", "today", "planned", 0, 2])
@@ -93,95 +96,103 @@ def test_what_was_only_tried_leaves_nothing_behind(
     which: int, steps: list[tuple[str, tuple[str, int, float], Any]]
 ) -> None:
     """Previews of anything, edits between them: each answer is that of a process that has seen nothing before."""
-    known, rig = Known(), DEMO[which]
+    kept, rig = KeptResults(), DEMO[which]
     for line, edit, stage in steps:
         try:
             tried = read_line(line, rig)
         except Refused:
             continue
-        once = preview(rig, tried, stage, known=known)
+        once = preview(rig, tried, stage, kept=kept)
         afresh = preview(rig, tried, stage)
         assert all_of(once.here) == all_of(afresh.here)
         assert (once.raised, once.settled) == (afresh.raised, afresh.settled)
-        assert all_of(assess(rig, stage, known=known)) == all_of(assess(rig, stage))
+        assert all_of(assess(rig, stage, kept=kept)) == all_of(assess(rig, stage))
         rig = edited(rig, edit)
 
 
 def test_a_lift_that_no_arm_reaches_is_forgotten_with_its_preview() -> None:
-    rig, known = DEMO[0], Known()
+    rig, kept = DEMO[0], KeptResults()
     for line in ("lift 1270", "rack 10 kg at 1500"):
         tried = read_line(line, rig)
-        once, afresh = preview(rig, tried, "planned", known=known), preview(rig, tried, "planned")
+        once, afresh = preview(rig, tried, "planned", kept=kept), preview(rig, tried, "planned")
         assert (once.raised, once.settled) == (afresh.raised, afresh.settled)
 
 
 def test_equal_functions_of_two_areas_are_two_results() -> None:
-    here = moment(DEMO[0], "as-found", known=Known())
+    here = moment(DEMO[0], "as-found", kept=KeptResults())
     one, other = (lambda ask: ask.need("body.wheelbase_mm") for _ in range(2))
-    assert (
-        results.work_out(here, one, kept_as="rolling.a").value == DEMO[0].figures["body.wheelbase_mm"].value
-    )
-    assert results.work_out(here, lambda ask: 1.0, kept_as="stance.a").value == 1.0
-    assert results.work_out(here, other, with_doubt=False, kept_as="rolling.a").doubt == {}
-    assert results.work_out(here, other, kept_as="rolling.a").doubt[""] > 0
+    assert work_out(here, one, kept_as="rolling.a").value == DEMO[0].figures["body.wheelbase_mm"].value
+    assert work_out(here, lambda ask: 1.0, kept_as="stance.a").value == 1.0
+    assert work_out(here, other, with_doubt=False, kept_as="rolling.a").doubt == {}
+    assert work_out(here, other, kept_as="rolling.a").doubt[""] > 0
 
 
-def test_only_what_asked_for_an_edited_figure_is_worked_out_again(monkeypatch: pytest.MonkeyPatch) -> None:
-    rig, known = DEMO[0], Known()
-    worked_out: list[Any] = []
-    honest = results._worked_out
+def look_at_all(assessment: Assessment) -> None:
+    for area, brings in areas().items():
+        for name in brings.functions:
+            assert assessment.results.result(area, name).off("no such place") == 0
 
-    def counting(moment: Moment, ask: results.Ask, function: Any, with_doubt: bool) -> Any:
-        if moment.known is not None:
-            worked_out.append(function)
-        return honest(moment, ask, function, with_doubt)
 
-    monkeypatch.setattr(results, "_worked_out", counting)
-    assess(rig, known=known)
-    everything = len(worked_out)
-    worked_out.clear()
-    assess(rig, known=known)
-    assert worked_out == []
+def test_doubt_is_worked_out_when_it_is_looked_at(monkeypatch: pytest.MonkeyPatch) -> None:
+    looked: list[Any] = []
+    honest = engine._doubts
+    monkeypatch.setattr(engine, "_doubts", lambda *given: looked.append(given) or honest(*given))
+    height = Results(moment(DEMO[0], "planned")).result("stance", "height")
+    assert height.value is not None and not looked and not height.is_whole
+    assert height.off("height_mm") > 0 and height.doubt_from["height_mm"] and len(looked) == 1
+    assert height.is_whole
+
+
+def test_only_what_asked_for_an_edited_figure_is_doubted_again(monkeypatch: pytest.MonkeyPatch) -> None:
+    rig, kept = DEMO[0], KeptResults()
+    looked: list[Any] = []
+    honest = engine._doubts
+    monkeypatch.setattr(engine, "_doubts", lambda *given: looked.append(given) or honest(*given))
+    look_at_all(assess(rig, kept=kept))
+    everything = len(looked)
+    looked.clear()
+    look_at_all(assess(rig, kept=kept))
+    assert looked == []
     taller = replace(rig.figures["body.height_mm"], value=1999.0)
-    assess(replace(rig, figures={**rig.figures, "body.height_mm": taller}), known=known)
-    assert 0 < len(worked_out) < everything / 3
+    look_at_all(assess(replace(rig, figures={**rig.figures, "body.height_mm": taller}), kept=kept))
+    assert 0 < len(looked) < everything / 3
 
 
 def test_two_rigs_of_one_name_do_not_mix() -> None:
-    known = Known()
+    kept = KeptResults()
     same_name = replace(DEMO[1], name=DEMO[0].name)
     for rig in (DEMO[0], same_name, DEMO[0]):
-        assert all_of(assess(rig, known=known)) == all_of(assess(rig))
+        assert all_of(assess(rig, kept=kept)) == all_of(assess(rig))
 
 
 def test_few_moments_are_kept() -> None:
-    known = Known(most=2)
+    kept = KeptResults(most=2)
     for stage in range(5):
-        assess(DEMO[0], stage, with_doubt=False, known=known)
-    assert len(known._last) == 2
+        assess(DEMO[0], stage, with_doubt=False, kept=kept)
+    assert len(kept._last) == 2
 
 
-def test_a_middle_carries_the_doubt_of_all_that_lies_behind_it() -> None:
-    """A number through a middle has the ± and the shares that it has when everything behind moves by itself."""
+def test_an_intermediate_carries_the_doubt_of_all_that_lies_behind_it() -> None:
+    """A number through an intermediate has the ± and the shares that it has when everything behind moves by itself."""
     rig = DEMO[0]
 
-    def behind(ask: results.Ask) -> float:
+    def behind(ask: Ask) -> float:
         return float(ask.need("body.front_axle_kg") / 10 + ask.need("body.height_mm") / 7)
 
-    def through(ask: results.Ask) -> dict[str, float]:
-        return {"sum": ask.middle("m", behind) + ask.need("body.wheelbase_mm") / 9}
+    def through(ask: Ask) -> dict[str, float]:
+        return {"sum": ask.intermediate("m", behind) + ask.need("body.wheelbase_mm") / 9}
 
-    def shared(ask: results.Ask) -> dict[str, float]:
-        return {"sum": ask.middle("m", behind) - ask.need("body.height_mm") / 7}
+    def shared(ask: Ask) -> dict[str, float]:
+        return {"sum": ask.intermediate("m", behind) - ask.need("body.height_mm") / 7}
 
-    def apart(ask: results.Ask) -> dict[str, float]:
+    def apart(ask: Ask) -> dict[str, float]:
         return {"sum": behind(ask) + ask.need("body.wheelbase_mm") / 9}
 
     for one, other in (
         (through, apart),
         (shared, lambda ask: {"sum": float(ask.need("body.front_axle_kg") / 10)}),
     ):
-        mine, theirs = (results.work_out(moment(rig, "as-found"), function) for function in (one, other))
+        mine, theirs = (work_out(moment(rig, "as-found"), function) for function in (one, other))
         assert mine.off("sum") == pytest.approx(theirs.off("sum"), rel=1e-9)
         shares, expected = (
             {share.label: share.share for share in each.doubt_from["sum"]} for each in (mine, theirs)

@@ -1,6 +1,6 @@
-"""A result laid over another of the same kind: which of its values came out otherwise, and where they stand.
+"""A result laid flat, and what another of its kind differs in: which values, and where they stand.
 
-Results are dicts, lists, records, models and plain values, nested. Carrying doubt lays hundreds of them over one:
+Results are dicts, lists, records, models and plain values, nested. Carrying doubt compares hundreds of them with one:
 what is the very same object on both sides is passed over whole, and what is of one shape is compared in order.
 """
 
@@ -19,7 +19,7 @@ Path = tuple[str | int, ...]
 
 # Not frozen, as what follows: a frozen record takes three times as long to make, and there are thousands.
 @dataclass(slots=True)
-class Over:
+class ResultDifference:
     """What came out otherwise: by the order of the first result's values, None where there is nothing any more.
 
     ``resized`` are the lists whose length is another.
@@ -45,29 +45,29 @@ class _Record:
     at: list["int | _Record | None"] = field(default_factory=list)
 
 
-class Laid:
+class FlatResult:
     """A result laid flat: its plain ``values`` in order, the ``places`` where they stand, ``sizes`` of its lists."""
 
     def __init__(self, result: Any) -> None:
         self.values: list[Any] = []
         self.places: list[Path] = []
         self.sizes: dict[Path, int] = {}
-        self._root = self._lay(result, ())
+        self._root = self._flatten(result, ())
 
-    def under(self, other: Any) -> Over:
-        """``other`` laid over it."""
+    def difference(self, other: Any) -> ResultDifference:
+        """What of ``other`` came out otherwise."""
         moved: dict[int, Any] = {}
-        if _lay_over(other, self._root, moved, self.values):
-            return Over(moved)
-        there = Laid(other)
+        if _compare(other, self._root, moved, self.values):
+            return ResultDifference(moved)
+        there = FlatResult(other)
         by_place = dict(zip(there.places, there.values, strict=True))
         values = [by_place.get(place) for place in self.places]
-        return Over(
+        return ResultDifference(
             {at: value for at, value in enumerate(values) if value != self.values[at]},
             frozenset(path for path, size in self.sizes.items() if there.sizes.get(path, size) != size),
         )
 
-    def _lay(self, value: Any, path: Path) -> "int | _Record | None":
+    def _flatten(self, value: Any, path: Path) -> "int | _Record | None":
         of: Any = type(value)
         if of in PLAIN:
             self.values.append(value)
@@ -83,11 +83,13 @@ class Laid:
             names: Iterable[str | int] = range(len(value))
         else:
             names = parts(value)
-        record.at = [self._lay(item, (*path, name)) for name, item in zip(names, record.holds, strict=True)]
+        record.at = [
+            self._flatten(item, (*path, name)) for name, item in zip(names, record.holds, strict=True)
+        ]
         return record
 
 
-def _lay_over(value: Any, under: int | _Record | None, moved: dict[int, Any], values: list[Any]) -> bool:
+def _compare(value: Any, under: int | _Record | None, moved: dict[int, Any], values: list[Any]) -> bool:
     """Write down what of ``value`` came out otherwise; False where it is not of the same shape."""
     if isinstance(under, int):
         if type(value) not in PLAIN:
@@ -111,7 +113,7 @@ def _lay_over(value: Any, under: int | _Record | None, moved: dict[int, Any], va
         if isinstance(at, int) and type(now) in PLAIN:
             if now != under.holds[i]:
                 moved[at] = now
-        elif not _lay_over(now, at, moved, values):
+        elif not _compare(now, at, moved, values):
             return False
     return True
 

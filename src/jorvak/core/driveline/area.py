@@ -1,4 +1,4 @@
-"""What the driveline of a rig comes to at a stage."""
+"""What the driveline says of a rig at a stage."""
 
 from collections.abc import Callable
 from typing import Any
@@ -6,9 +6,10 @@ from typing import Any
 from jorvak.core.driveline.mating import Meeting, meetings
 from jorvak.core.driveline.shafts import ShaftLine, shaft_line
 from jorvak.core.driveline.strength import Strength, strength
-from jorvak.core.record import record
-from jorvak.core.results import Ask, Result, results_by_name
-from jorvak.core.stages import Moment
+from jorvak.core.engine.areas import Area
+from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.result import Result
+from jorvak.core.immutable import record
 
 
 @record(frozen=True, slots=True)
@@ -20,7 +21,7 @@ class DrivelineResults:
     rear_strength: Result[Strength]
 
 
-RESULTS: dict[str, Callable[[Ask], Any]] = {
+FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "mating": lambda ask: meetings(ask.rig, ask.changes),
     "front_shaft": lambda ask: shaft_line(ask, "front"),
     "rear_shaft": lambda ask: shaft_line(ask, "rear"),
@@ -29,6 +30,4 @@ RESULTS: dict[str, Callable[[Ask], Any]] = {
 }
 
 
-def driveline_results(moment: Moment) -> DrivelineResults:
-    """Everything that this chapter says of a rig at a stage."""
-    return DrivelineResults(**results_by_name(moment, "driveline", RESULTS))
+AREA = Area(name="driveline", results=DrivelineResults, functions=FUNCTIONS, says={})

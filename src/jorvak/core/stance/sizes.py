@@ -4,15 +4,17 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Literal
 
-from jorvak.core.areas import results_of
 from jorvak.core.calculation import SLACK, Refused
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import Stage, moment, steps_before
 from jorvak.core.headlines import found_results
+from jorvak.core.immutable import record
 from jorvak.core.quantities.units import MM_PER_IN
-from jorvak.core.record import record
 from jorvak.core.rig import Change, Figure, Rig
+from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.rules.tyres import RIM_SHARE
 from jorvak.core.rolling.tyre_size import TyreSizeOut, designation, readable_size, sidewall
-from jorvak.core.stages import Stage, moment, steps_before
+from jorvak.core.stance.area import StanceResults
 
 MOST = 6
 Fit = Literal["first guess fits", "first guess outside", "unknown"]
@@ -56,12 +58,12 @@ def _size(rig: Rig, stage: Stage, marks: str, index: int) -> Size:
     tyres = Change(id=0, kind="tyres", fields={"size": readable})
     fitted = replace(rig, changes=(*rig.changes[:at], tyres, *rig.changes[at:]))
     here = moment(fitted, at + 1, with_doubt=False)
-    results, found = results_of(here), found_results(rig)
-    stance, rolling = results.stance, results.rolling
+    results, found = Results(here), found_results(rig)
+    stance, rolling = results.of(StanceResults), results.of(RollingResults)
     carries = None if said.max_load_kg is None else 2 * said.max_load_kg
     must = max((rig.figures[path].value for path in _PERMITTED if path in rig.figures), default=None)
     room = rig.figures.get("spare.most_diameter_mm")
-    height, before = stance.height.value, found.stance.height.value
+    height, before = stance.height.value, found.of(StanceResults).height.value
     return Size(
         marks=readable,
         size=designation(readable),

@@ -4,16 +4,15 @@ from collections.abc import Sequence
 from datetime import date
 
 from jorvak.core.assess import Assessment, assess
+from jorvak.core.engine.moment import Stage, changes_at, choosing
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
-from jorvak.core.kinds import title_of
+from jorvak.core.immutable import record
 from jorvak.core.money.totals import Totals, totals
+from jorvak.core.plan.kinds import guessed_hours, title_of
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.record import record
 from jorvak.core.rig import Change, Question, Rig
-from jorvak.core.stages import Stage, changes_at, choosing
 from jorvak.core.stance.results import Outline
-from jorvak.core.trip.readiness import guessed_hours
 
 SAME = 1e-6
 

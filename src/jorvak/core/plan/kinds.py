@@ -8,9 +8,9 @@ from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.discovery import modules_in
-from jorvak.core.record import record
+from jorvak.core.immutable import record
+from jorvak.core.plan.jobs import Job
 from jorvak.core.rig import Carrier, Change, Figure, Figures, Frozen, Rig
-from jorvak.core.work.jobs import Job
 
 F = TypeVar("F", bound=Frozen)
 
@@ -54,7 +54,7 @@ class Kind(Generic[F]):
     ``by_mass``: it is named by what it weighs, so that a bare number may be that or what it bears, and is asked back.
     ``fits`` raises Refused, with what would do, where a rig of those figures has no place for it. ``read`` makes
     its fields from the words after the kind's
-    own in the line and raises Refused; without one they are read by the fields' keys. Findings that only
+    own in the line and raises Refused; without one they are read by the fields' keys. ``recognises`` tells words in the line that are meant for it though nobody said so. Findings that only
     this kind raises stand beside it in the ``rules`` of its area.
     """
 
@@ -71,6 +71,7 @@ class Kind(Generic[F]):
     by_mass: bool = False
     fits: Callable[[F, Figures], None] = _fits
     read: Callable[[str, Rig], F] | None = None
+    recognises: Callable[[str], bool] | None = None
 
 
 class Draft(Frozen):
@@ -221,3 +222,8 @@ def _read(change: Change) -> _Read:
         _LATELY.clear()
     _LATELY[id(change)] = read
     return read
+
+
+def guessed_hours(change: Change) -> float:
+    """What a change is thought to take: its own guess, else that of its jobs."""
+    return change.hours if change.hours is not None else sum(job.hours for job in jobs_of(change))

@@ -4,14 +4,14 @@ from dataclasses import replace
 from datetime import date
 
 from jorvak.core.assess import Assessment, assess
+from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.moment import Stage, measured_now, steps_before
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
-from jorvak.core.known import Known
-from jorvak.core.line import Typed
+from jorvak.core.immutable import record
+from jorvak.core.plan.line import Typed
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.record import record
 from jorvak.core.rig import Change, Rig
-from jorvak.core.stages import Stage, measured_now, steps_before
 
 
 @record(frozen=True, slots=True)
@@ -37,15 +37,15 @@ def preview(
     stage: Stage,
     preset: Preset = METRIC,
     on: date | None = None,
-    known: Known | None = None,
+    kept: KeptResults | None = None,
     with_doubt: bool = True,
 ) -> Preview:
-    """What ``typed`` would do at ``stage``; ``known`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
+    """What ``typed`` would do at ``stage``; ``kept`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
     changed, then = carried_out(rig, typed, stage, on)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
-    now = assess(rig, stage, preset, with_doubt=False, on=on, known=known)
-    after = assess(changed, then, preset, with_doubt, on, known)
-    found = found_results(rig, known)
+    now = assess(rig, stage, preset, with_doubt=False, on=on, kept=kept)
+    after = assess(changed, then, preset, with_doubt, on, kept)
+    found = found_results(rig, kept)
     had, has = ({finding.key for finding in each.findings} for each in (now, after))
     return Preview(
         typed=typed,

@@ -8,12 +8,11 @@ from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked, spec_of
-from jorvak.core.kind_fields import places_in
-from jorvak.core.kinds import Draft, Kind, check_fits, check_mass, draft, kinds
+from jorvak.core.plan.kind_fields import places_in
+from jorvak.core.plan.kinds import Draft, Kind, check_fits, check_mass, draft, kinds
+from jorvak.core.plan.shorthand import read_words
 from jorvak.core.quantities import COUNT, METRIC, Preset, Unreadable, read
 from jorvak.core.rig import Change, Frozen, Rig
-from jorvak.core.rolling.tyre_size import sidewall
-from jorvak.core.shorthand import read_words
 
 
 class Typed(Frozen):
@@ -55,15 +54,18 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
         if spec.word is not None and first.lower() == spec.word:
             value = read_figure(spec, rest, preset)
             return Typed(means="figure", path=spec.path, value=value, title=f"{spec.label} {rest.strip()}")
-    if first.lower() == "dot":
-        paths = [f"{place}.date_code" for place in places_in(rig.figures)]
-        code = read_figure(spec_of(paths[0]), rest, preset)
+    for_all = [spec for spec in catalogue().values() if spec.word_for_all == first.lower()]
+    if for_all:
+        wheels = places_in(rig.figures)
+        paths = [spec.path for spec in for_all if spec.path.rpartition(".")[0] in wheels]
+        value = read_figure(spec_of(paths[0]), rest, preset)
+        name = spec_of(paths[0]).label.split(",")[0]
         return Typed(
             means="figure",
             path=paths[0],
             also=tuple(paths[1:]),
-            value=code,
-            title=f"date code {code}, every tyre",
+            value=value,
+            title=f"{name} {value}, every tyre",
         )
     raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
 
@@ -128,9 +130,8 @@ def _examples() -> str:
 
 
 def _perhaps(words: str) -> str:
-    try:
-        sidewall(words[:120])
-    except Refused:
-        figures = ", ".join(sorted(spec.word for spec in catalogue().values() if spec.word))
-        return f"Type for example {_examples()}; or a figure: {figures}."
-    return f"For tyres of that size type: tyre {words}"
+    for kind in kinds().values():
+        if kind.recognises is not None and kind.recognises(words[:120]):
+            return f"For {kind.name} of that size type: {kind.words[0]} {words}"
+    figures = ", ".join(sorted(spec.word for spec in catalogue().values() if spec.word))
+    return f"Type for example {_examples()}; or a figure: {figures}."

@@ -13,7 +13,8 @@ from pydantic import BaseModel
 from pydantic.fields import FieldInfo
 
 from jorvak.core.calculation import Refused
-from jorvak.core.kinds import Draft, Kind, draft
+from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import Draft, Kind, draft
 from jorvak.core.quantities import (
     COUNT,
     LENGTH,
@@ -25,7 +26,6 @@ from jorvak.core.quantities import (
     quantity_of_key,
     read,
 )
-from jorvak.core.record import record
 
 
 @record(frozen=True, slots=True)

@@ -1,7 +1,7 @@
 """What was worked out for a rig a moment ago, and still holds.
 
 An edit moves a few figures. A result that asked for none of them comes out the same, with all its doubt, and
-is taken from the last time. What a result asked for is written down as it asks (``results.Ask``); nothing of
+is taken from the last time. What a result asked for is written down as it asks (``asking.Ask``); nothing of
 a rig reaches it in any other way, so that this changes how long an answer takes and never the answer.
 """
 
@@ -9,8 +9,9 @@ from collections import OrderedDict
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.record import record
-from jorvak.core.stages import Moment, Stage
+from jorvak.core.engine.moment import Moment, Stage
+from jorvak.core.engine.result import Result
+from jorvak.core.immutable import record
 
 LOOKS: dict[str, Callable[[Moment], Any]] = {
     "changes": lambda moment: moment.changes,
@@ -30,24 +31,24 @@ class _Kept:
 
     paths: frozenset[str]
     looks: frozenset[str]
-    result: Any
+    result: Result[Any]
 
 
 Name = tuple[str, bool]
 """Area and name of a result, and whether it carries its doubt."""
 
 
-class Known:
+class KeptResults:
     """Results of the last moment at each stage of some rigs. Safe to share between threads."""
 
     def __init__(self, most: int = 24) -> None:
         self._most = most
-        self._last: OrderedDict[tuple[str, Stage, bool, bool], KnownHere] = OrderedDict()
+        self._last: OrderedDict[tuple[str, Stage, bool, bool], KeptHere] = OrderedDict()
 
-    def at(self, moment: Moment) -> "KnownHere":
+    def at(self, moment: Moment) -> "KeptHere":
         """What still holds at a moment, of the last one at its stage; it is the last one from here on."""
         which = (moment.rig.name, moment.stage, moment.with_doubt, moment.laden)
-        here = KnownHere(self, moment, self._last.get(which))
+        here = KeptHere(self, moment, self._last.get(which))
         self._last[which] = here
         self._last.move_to_end(which)
         while len(self._last) > self._most:
@@ -55,20 +56,22 @@ class Known:
         return here
 
 
-class KnownHere:
+class KeptHere:
     """The results that hold at one moment, by area and name, and whether with their doubt."""
 
-    def __init__(self, whole: Known, moment: Moment, last: "KnownHere | None") -> None:
+    def __init__(self, whole: KeptResults, moment: Moment, last: "KeptHere | None") -> None:
         self.whole = whole
         self.moment = moment
         self._results: dict[Name, _Kept] = {} if last is None else _that_hold(moment, last)
 
-    def recall(self, name: str, with_doubt: bool) -> Any | None:
+    def recall(self, name: str, with_doubt: bool) -> Result[Any] | None:
         """The result of that area and name, or None where it has to be worked out."""
         kept = self._results.get((name, with_doubt))
         return None if kept is None else kept.result
 
-    def keep(self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Any) -> None:
+    def keep(
+        self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Result[Any]
+    ) -> None:
         """Keep what a result came to and what it asked for."""
         self._results[name, with_doubt] = _Kept(frozenset(paths), frozenset(looks), result)
 
@@ -77,13 +80,14 @@ class KnownHere:
         return dict(self._results)
 
 
-def _that_hold(moment: Moment, last: KnownHere) -> dict[Name, _Kept]:
+def _that_hold(moment: Moment, last: KeptHere) -> dict[Name, _Kept]:
     moved = _moved(moment, last.moment)
     others = frozenset(name for name, look in LOOKS.items() if look(moment) != look(last.moment))
     return {
         name: kept
         for name, kept in last.results().items()
-        if kept.paths.isdisjoint(moved) and kept.looks.isdisjoint(others)
+        # One at whose doubt nobody looked holds on to its moment: it is worked out again, which is quick.
+        if kept.result.is_whole and kept.paths.isdisjoint(moved) and kept.looks.isdisjoint(others)
     }
 
 
