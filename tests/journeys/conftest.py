@@ -1,5 +1,6 @@
 """The real interface in Chromium, over a server of its own with the demo build."""
 
+import re
 import shutil
 import threading
 from collections.abc import Iterator
@@ -16,7 +17,7 @@ from jorvak.store import Database, Rigs
 from jorvak.web import create_app
 from tests.conftest import TODAY, demo, unplanned
 
-WAIT_MS = 15_000
+WAIT_MS = 40_000
 # Machines that run the tests are noisy: what is expected may take its time, and a test that passes takes none.
 expect.set_options(timeout=WAIT_MS)
 
@@ -140,6 +141,17 @@ def pull(what: Locator, right: float = 0, down: float = 0) -> None:
     mouse.down()
     mouse.move(x + right, y + down, steps=4)
     mouse.up()
+
+
+DIGITS = {
+    "Rig": "1", "Survey": "2", "Measure": "3", "Plan": "4", "Rolling": "5", "Driveline": "6", "Stance": "7", "Trip": "8",
+}  # fmt: skip
+
+
+def to_sheet(page: Page, name: str) -> None:
+    """Go to a sheet by its digit, and wait until it is there: what the last one shows may look alike."""
+    page.locator("body").press(DIGITS[name])
+    expect(page.get_by_role("heading", level=1, name=re.compile(f"^{name}"))).to_be_visible()
 
 
 def type_line(page: Page, text: str, enter: bool = True) -> None:

@@ -6,7 +6,7 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Window
+from tests.journeys.conftest import Served, Window, to_sheet
 
 
 @pytest.fixture
@@ -124,7 +124,7 @@ def test_the_survey_with_a_photograph_and_undo(page: Page, tmp_path: Path) -> No
 def test_the_walk_with_the_tape_by_keyboard_alone(page: Page) -> None:
     page.get_by_role("link", name="Plover as planned").click()
     page.get_by_role("heading", level=1).wait_for()
-    page.locator("body").press("3")
+    to_sheet(page, "Measure")
     # What is too close to call comes first: the front axle by its limit, then the liner that nobody has measured.
     expect(page.get_by_role("textbox", name="weight on the front axle")).to_be_focused()
     page.keyboard.press("Enter")
@@ -173,8 +173,7 @@ def test_a_donors_case_is_settled_face_by_face(page: Page) -> None:
 def test_the_survey_by_keyboard_alone(page: Page) -> None:
     page.get_by_role("link", name="Plover as planned").click()
     page.get_by_role("heading", level=1).wait_for()
-    page.locator("body").press("2")
-    page.get_by_role("heading", name="Survey", exact=True).wait_for()
+    to_sheet(page, "Survey")
     page.get_by_role("button", name="engine", exact=False).first.focus()
     page.keyboard.press("Enter")
     looked_at = page.get_by_label("looked at")

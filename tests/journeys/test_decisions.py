@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.journeys.conftest import Served, Window, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line
 
 
 @pytest.fixture
@@ -162,7 +162,7 @@ def springs_or_spacers(page: Page) -> Locator:
 
 def compared(page: Page) -> list[str]:
     """The figures of that comparison, in their order."""
-    page.keyboard.press("4")
+    to_sheet(page, "Plan")
     heads = springs_or_spacers(page).get_by_role("rowheader")
     expect(heads.get_by_text("departure", exact=True)).to_be_visible()
     return heads.all_inner_texts()
@@ -209,5 +209,5 @@ def test_nothing_to_measure_says_so(empty_server: Served, window: Window) -> Non
     page.get_by_label("Name").fill("Bare")
     page.get_by_role("button", name="draw it").click()
     expect(page.get_by_role("heading", name="Rig", level=1)).to_be_visible()
-    page.keyboard.press("3")
+    to_sheet(page, "Measure")
     expect(page.get_by_role("main")).to_contain_text("nothing waits for a tape")

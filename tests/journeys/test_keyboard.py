@@ -5,7 +5,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Browser, Locator, Page, expect
 
-from tests.journeys.conftest import Served, Window
+from tests.journeys.conftest import Served, Window, to_sheet
 
 NIGHT = '{"theme":"night","person":"Ines"}'
 VIEWS = {
@@ -76,8 +76,7 @@ def test_by_the_keyboard_alone(demo_server: Served, window: Window, rig: int) ->
     page.goto(f"{demo_server.url}/rigs/{rig}/trip")
     expect(page.get_by_role("heading", name="Trip")).to_be_visible()
 
-    page.keyboard.press("5")
-    expect(page.get_by_role("heading", name="Rolling", exact=True)).to_be_visible()
+    to_sheet(page, "Rolling")
     for view in walk_views(page, "Rolling"):
         if view == "Wheels":
             sliders = page.get_by_role("tabpanel").get_by_role("slider")
@@ -91,8 +90,7 @@ def test_by_the_keyboard_alone(demo_server: Served, window: Window, rig: int) ->
             expect(page.get_by_role("row", name="255/75R17")).to_be_visible()
             back_to_tabs(page, view)
 
-    page.keyboard.press("6")
-    expect(page.get_by_role("heading", name="Driveline", exact=True)).to_be_visible()
+    to_sheet(page, "Driveline")
     pinion = page.get_by_label("pinion up by").first
     if pinion.count():
         moved_by_arrow(page, pinion)
@@ -105,8 +103,7 @@ def test_by_the_keyboard_alone(demo_server: Served, window: Window, rig: int) ->
 
     # A digit typed into a field is not the way to a sheet: out of it first.
     page.keyboard.press("Escape")
-    page.keyboard.press("7")
-    expect(page.get_by_role("heading", name="Stance", exact=True)).to_be_visible()
+    to_sheet(page, "Stance")
     for view in walk_views(page, "Stance"):
         if view == "Cycling" and page.get_by_label("travel, left wheel").count():
             moved_by_arrow(page, page.get_by_label("travel, left wheel"))

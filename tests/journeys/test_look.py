@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import Served, Window, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SHEETS = (
@@ -144,7 +144,7 @@ def test_the_keyboard_alone_is_enough(server: Served, window: Window) -> None:
     tab_to("add: gears 4.10 front")
     page.keyboard.press("Enter")
     expect(page.get_by_label("What this upsets")).not_to_contain_text("apart")
-    page.keyboard.press("4")
+    to_sheet(page, "Plan")
     tab_to("gears 4.10 front: earlier")
     page.keyboard.press("Enter")
     expect(page.get_by_role("main").get_by_role("listitem").nth(1)).to_contain_text("gears 4.10 front")

@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Window, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line
 
 
 @pytest.fixture
@@ -68,7 +68,7 @@ def test_money_and_hours_are_kept_as_they_are_left(page: Page) -> None:
     expect(page.get_by_role("button", name="undo tyres 285/75R17: hours 4.5")).to_be_visible()
     page.reload()
     expect(cost).to_have_value("1640.5")
-    page.keyboard.press("8")
+    to_sheet(page, "Trip")
     expect(page.get_by_role("main").get_by_text("4.5 h")).to_be_visible()
 
 
@@ -96,7 +96,7 @@ def test_fitted_by_mistake_is_taken_back(page: Page) -> None:
 def test_a_build_goes_out_and_comes_in_through_the_browser(
     page: Page, server: Served, tmp_path: Path
 ) -> None:
-    page.keyboard.press("1")
+    to_sheet(page, "Rig")
     with page.expect_download() as download:
         page.get_by_role("link", name="save as a build file").click()
     file = tmp_path / download.value.suggested_filename
@@ -109,7 +109,7 @@ def test_a_build_goes_out_and_comes_in_through_the_browser(
     page.goto(server.url)
     page.get_by_label("choose a file").set_input_files(file)
     expect(page.get_by_role("banner").get_by_text("Plover the second")).to_be_visible()
-    page.keyboard.press("4")
+    to_sheet(page, "Plan")
     expect(page.locator("button.flex-1")).to_have_count(3)
     assert titles(page) == ["tyres 285/75R17", "gears 4.10 rear", "gears 4.10 front"]
 
@@ -123,7 +123,7 @@ def test_a_build_goes_out_and_comes_in_through_the_browser(
 
 
 def test_the_brief_is_kept_as_it_is_left(page: Page) -> None:
-    page.keyboard.press("8")
+    to_sheet(page, "Trip")
     purpose = page.get_by_label("What it is for")
     purpose.fill("Snow")
     purpose.blur()

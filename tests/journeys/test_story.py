@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Server, Window, type_line
+from tests.journeys.conftest import Served, Server, Window, to_sheet, type_line
 
 
 def findings(page: Page) -> list[str]:
@@ -86,8 +86,7 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     expect(slider).to_have_attribute("aria-valuetext", "after gears 4.10 front")
 
     # Each change has brought its job, with its cautions.
-    page.keyboard.press("4")
-    expect(page.get_by_role("heading", name="Plan", exact=True)).to_be_visible()
+    to_sheet(page, "Plan")
     page.get_by_role("button", name="2 jobs").nth(1).click()
     job = page.get_by_role("article").filter(has_text="Set up gears 4.10, rear axle")
     expect(job).to_contain_text("never under a jack alone")
@@ -108,7 +107,7 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     expect(page.get_by_role("button", name="tyres 285/75R17 · today")).to_be_visible()
 
     # What still stands before the day of leaving.
-    page.keyboard.press("8")
+    to_sheet(page, "Trip")
     expect(
         page.get_by_text("105 days left. 2 changes still stand between, 17.0 h by the guess.")
     ).to_be_visible()
@@ -169,7 +168,7 @@ def test_a_builders_own_vehicle(empty_server: Served, window: Window) -> None:
     expect(page.get_by_label("Type a change or a figure")).to_have_count(0)
 
     # A waiting result is a button that goes to what it waits for.
-    page.keyboard.press("5")
+    to_sheet(page, "Rolling")
     for wanted, text in (("gearbox, first to top", "3.65 1.95 1.42 1.00 0.79"), ("rear axle ratio", "41/10")):
         page.get_by_role("main").get_by_role("button", name=f"waits for {wanted}").first.click()
         page.get_by_role("dialog").get_by_role("textbox").first.fill(text)
@@ -191,7 +190,7 @@ def test_a_builders_own_vehicle(empty_server: Served, window: Window) -> None:
     assert drawing.locator("svg path").first.get_attribute("d") != before
 
     # An underside point brings the angles.
-    page.keyboard.press("1")
+    to_sheet(page, "Rig")
     form = page.get_by_role("form", name="Add a point of the underside")
     form.get_by_label("point").fill("front bumper")
     form.get_by_label("behind the front axle").fill("-560")

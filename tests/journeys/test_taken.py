@@ -2,7 +2,7 @@
 
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Window, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line
 
 
 def height(page: Page) -> str:
@@ -21,7 +21,7 @@ def test_a_height_measured_with_the_springs_in(server: Served, window: Window) -
     worked_out = height(page)
 
     # Typed anew it is as it stands; whoever only looks leaves it as it was.
-    page.keyboard.press("1")
+    to_sheet(page, "Rig")
     row = page.get_by_role("main").get_by_role("button", name="overall height")
     row.click()
     panel = page.get_by_role("dialog")
