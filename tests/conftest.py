@@ -1,5 +1,6 @@
 """What the tests share: the demo build, and a day that stands still."""
 
+from collections.abc import Iterable
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
@@ -8,7 +9,9 @@ import pytest
 from hypothesis import settings
 
 from jorvak.core.plan.line import read_line
-from jorvak.core.rig import Change, Figure, Rig
+from jorvak.core.plan.records import Question
+from jorvak.core.records import record_types
+from jorvak.core.rig import Change, Figure, Record, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import moved, read_build
 
@@ -27,6 +30,14 @@ def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
 def plover() -> Rig:
     """The demo rig as loaded on TODAY, with nothing planned, surveyed or asked for yet."""
     return unplanned(demo(0))
+
+
+def with_records(rig: Rig, **records: Iterable[Record]) -> Rig:
+    """The rig with these records instead of those that it has of these types, by their key in a build file."""
+    models = {kind.in_file: kind.model for kind in record_types().values()}
+    for key, those in records.items():
+        rig = rig.having(models[key], those)
+    return rig
 
 
 def demo(number: int) -> Rig:
@@ -56,7 +67,9 @@ def unplanned(rig: Rig) -> Rig:
     # Its own shocks and hoses are too close to call, as found too: here they have room.
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
-    return replace(rig, figures=figures, changes=(), questions=(), survey=(), gaps=(), profiles=())
+    return with_records(
+        replace(rig, figures=figures, changes=()), questions=(), survey=(), gaps=(), profiles=()
+    )
 
 
 def planned(rig: Rig, *lines: str) -> Rig:
@@ -94,7 +107,9 @@ def that_takes(rig: Rig, line: str) -> Rig:
 def on_springs() -> Rig:
     """Plover on option A's springs and nothing after them, under just the load that these are chosen for."""
     rig = demo(0)
-    chosen = [q.model_copy(update={"chosen": "A springs"}) if q.key == "40 mm" else q for q in rig.questions]
+    chosen = [
+        q.model_copy(update={"chosen": "A springs"}) if q.key == "40 mm" else q for q in rig.all(Question)
+    ]
     ballast = [
         Change(
             id=90 + int(x),
@@ -106,7 +121,7 @@ def on_springs() -> Rig:
         )
         for kg, x in ((92.0, 0.0), (310.0, 2740.0))
     ]
-    return replace(rig, questions=tuple(chosen), changes=(*rig.changes[:8], *ballast))
+    return with_records(replace(rig, changes=(*rig.changes[:8], *ballast)), questions=tuple(chosen))
 
 
 @pytest.fixture
@@ -116,8 +131,9 @@ def folder(tmp_path: Path) -> Path:
 
 def without_ids(rig: Rig) -> Rig:
     """A rig as a build file has it: the store's numbers are not part of it."""
-    kept = {
-        key: tuple(record.model_copy(update={"id": 0}) for record in getattr(rig, key))
-        for key in ("changes", "questions", "accepted", "gaps", "parts", "survey", "photos", "profiles")
+    records = {
+        kind: tuple(record.model_copy(update={"id": 0}) for record in those)
+        for kind, those in rig.records.items()
     }
-    return replace(rig, **kept)
+    changes = tuple(change.model_copy(update={"id": 0}) for change in rig.changes)
+    return replace(rig, changes=changes, records=records)

@@ -29,6 +29,7 @@ from jorvak.core.assess import assess
 from jorvak.core.engine.moment import choosing
 from jorvak.core.plan.line import read_line
 from jorvak.core.rig import Change, Rig
+from jorvak.core.stance.records import Profile
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 from jorvak.store import Database, Rigs
@@ -131,7 +132,7 @@ def full_rig() -> Rig:
         rig = replace(rig, changes=(*rig.changes, change))
     changes = tuple(change.model_copy(update={"id": i}) for i, change in enumerate(rig.changes, 1))
     # Ground is driven over apart: it has rows of its own.
-    return replace(rig, changes=changes, profiles=())
+    return replace(rig, changes=changes).having(Profile, ())
 
 
 def bench_assess() -> Iterator[Row]:
@@ -155,7 +156,7 @@ def bench_assess() -> Iterator[Row]:
 def bench_company() -> Iterator[Row]:
     """Opening a rig beside a thousand others and a hundred thousand journal lines, against opening it alone."""
     rig = full_rig()
-    other = replace(rig, name="Other", changes=rig.changes[:3], questions=(), survey=(), gaps=())
+    other = replace(rig, name="Other", changes=rig.changes[:3], records={})
     with tempfile.TemporaryDirectory() as first, tempfile.TemporaryDirectory() as second:
         alone, among = Rigs(Database(Path(first))), Rigs(Database(Path(second)))
         mine = alone.begin(rig, "Ines", "begun")

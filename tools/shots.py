@@ -7,6 +7,8 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from jorvak.core.stance.records import Gap
+from jorvak.core.vehicle.records import Part
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build, write_build
 from tools.running import Server, launch
@@ -150,7 +152,12 @@ def own_vehicle(page: Page, url: str) -> None:
 def unplanned(folder: Path) -> Path:
     """Plover before anything is planned on it, as a build file."""
     build = read_build(BUILDS[0].read_bytes())
-    bare = replace(build.rig, name="Plover as bought", changes=(), questions=(), survey=(), profiles=())
+    bare = replace(
+        build.rig,
+        name="Plover as bought",
+        changes=(),
+        records={kind: build.rig.all(kind) for kind in (Gap, Part)},
+    )
     file = folder / "unplanned.json"
     file.write_text(write_build(bare, build.written_on or TODAY), encoding="utf-8")
     return file

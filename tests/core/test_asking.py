@@ -17,7 +17,7 @@ from jorvak.core.load.results import load
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.results import tyre
 from jorvak.core.stance.results import angles, lift
-from tests.conftest import demo, planned
+from tests.conftest import demo, planned, with_records
 
 WHEELBASE, HEIGHT = "body.wheelbase_mm", "body.height_mm"
 
@@ -116,7 +116,7 @@ def test_a_list_moves_one_ratio_at_a_time() -> None:
 def sprung() -> Moment:
     rig = demo(0)
     changes = tuple(change.model_copy(update={"option": None}) for change in rig.changes)
-    return moment(replace(rig, changes=changes, questions=()), "planned")
+    return moment(with_records(replace(rig, changes=changes), questions=()), "planned")
 
 
 @pytest.mark.parametrize("function", [lift, angles], ids=["lift", "angles"])

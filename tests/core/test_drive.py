@@ -21,12 +21,13 @@ from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.drive import STOCK_ERROR, Hold, accepted, factor_today, fit_of
 from jorvak.core.stance.sizes import side_by_side as sizes_beside
+from jorvak.core.vehicle.records import Part
 from jorvak.demo import DRIVES
 from jorvak.formats.drive_log import Moment, Reader, kind_of_file
 from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults, Receiver, sentence
 from jorvak.instruments.vehicle_bus import NO_DATA, VehicleBus, speed_said
-from tests.conftest import TODAY, demo
+from tests.conftest import TODAY, demo, with_records
 
 BEGINS = datetime(2026, 2, 21, 9, 30, tzinfo=UTC)
 GPX = """<gpx version="1.1" creator="test"><trk><trkseg>{points}</trkseg></trk></gpx>"""
@@ -199,9 +200,9 @@ class TestSideBySide:
     def test_a_donor_of_which_nothing_is_known_is_a_list(self) -> None:
         skarv = demo(1)
         blank = tuple(
-            p.model_copy(update={"faces": {}}) if p.name == "donor case" else p for p in skarv.parts
+            p.model_copy(update={"faces": {}}) if p.name == "donor case" else p for p in skarv.all(Part)
         )
-        got = parts_beside(replace(skarv, parts=blank), "old case", "donor case")
+        got = parts_beside(with_records(skarv, parts=blank), "old case", "donor case")
         assert all(row.verdict == "unknown" for row in got.rows) and len(got.measure_new) == len(got.rows)
 
     def test_sizes_on_the_demo(self) -> None:

@@ -18,8 +18,10 @@ from jorvak.core.engine.result import work_out
 from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import preview
 from jorvak.core.rig import Figure, Rig
+from jorvak.core.stance.records import Gap
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
+from tests.conftest import with_records
 
 DEMO = [read_build(path.read_bytes()).rig for path in BUILDS]
 
@@ -54,7 +56,7 @@ def edited(rig: Rig, edit: tuple[str, int, float]) -> Rig:
         case "points":
             return replace(rig, points=dict(list(rig.points.items())[1:]))
         case _:
-            return replace(rig, gaps=rig.gaps[1:])
+            return with_records(rig, gaps=rig.all(Gap)[1:])
 
 
 def all_of(assessment: Assessment) -> tuple[object, ...]:

@@ -11,7 +11,9 @@ from jorvak.core.calculation import Refused
 from jorvak.core.calculations import calculations
 from jorvak.core.driveline.mate import FACES
 from jorvak.core.driveline.mating import meetings
-from jorvak.core.rig import Change, Face, Part, Rig
+from jorvak.core.rig import Change, Rig
+from jorvak.core.vehicle.records import Face, Part
+from tests.conftest import with_records
 
 MATE = calculations()["mate"]
 FLANGE = {"bolt_circle_mm": 82.5, "bolt_count": 4, "pilot_mm": 63.5, "thread": "M10x1.25"}
@@ -126,7 +128,9 @@ class TestAdapters:
 
     def rig(self, *parts: Part, adapter: str | None = None) -> Rig:
         fields = {"low_ratio": 2.7, "part": "case", **({"adapter": adapter} if adapter else {})}
-        return Rig(name="X", parts=parts, changes=(Change(id=7, kind="transfer-case", fields=fields),))
+        return with_records(
+            Rig(name="X", changes=(Change(id=7, kind="transfer-case", fields=fields),)), parts=parts
+        )
 
     def test_a_pair_that_differs(self) -> None:
         (meeting,) = meetings(rig := self.rig(self.BOX, self.CASE), rig.changes)

@@ -11,10 +11,12 @@ from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import choosing, moment
 from jorvak.core.money.totals import totals
 from jorvak.core.plan.compare import compare, options_of
-from jorvak.core.rig import Fitted, Rig, SurveyItem, Weighing
+from jorvak.core.plan.records import Question, question_of
+from jorvak.core.rig import Fitted, Rig
 from jorvak.core.rolling.area import RollingResults
+from jorvak.core.survey.records import SurveyItem, Weighing
 from jorvak.core.trip.readiness import Readiness, readiness
-from tests.conftest import TODAY, demo, planned
+from tests.conftest import TODAY, demo, planned, with_records
 from tests.core.test_findings_table import found, noted, severities
 
 
@@ -120,21 +122,21 @@ class TestSurveyBeforeTheTrip:
     def test_a_safety_item_blocks_until_it_is_settled(
         self, plover: Rig, update: dict[str, object], blocks: str | None
     ) -> None:
-        got = ready(replace(plover, survey=(BELT.model_copy(update=update),)))
+        got = ready(with_records(plover, survey=(BELT.model_copy(update=update),)))
         assert [unsafe.says.split(": ")[1] for unsafe in got.unsafe] == ([blocks] if blocks else [])
         assert got.verdict == ("open" if blocks else "ready")
         assert ("Not before 1 safety item" in got.sentence) == bool(blocks)
 
     def test_what_it_decides_counts_in_hours_and_money(self, plover: Rig) -> None:
         given = Weighing(repair_hours=3, repair_cost=20, replace_hours=1.5, replace_cost=140)
-        bare = replace(plover, survey=())
+        bare = with_records(plover, survey=())
         for decision, hours, cost in (("repair", 3, 20), ("replace", 1.5, 140)):
             item = BELT.model_copy(update={"decision": decision, "weighing": given})
-            rig = replace(plover, survey=(item,))
+            rig = with_records(plover, survey=(item,))
             assert ready(rig).hours_open - ready(bare).hours_open == hours
             assert totals(rig, "planned").to_come - totals(bare, "planned").to_come == cost
             assert totals(rig, "planned").survey == cost and totals(rig, "as-found").survey == 0
-            done = replace(plover, survey=(item.model_copy(update={"condition": "replaced"}),))
+            done = with_records(plover, survey=(item.model_copy(update={"condition": "replaced"}),))
             assert ready(done).hours_open == ready(bare).hours_open
 
 
@@ -147,10 +149,10 @@ class TestRivals:
 
     def test_the_hours_of_options_are_of_the_whole_plan_as_its_money_is(self) -> None:
         rig = demo(0)
-        question = rig.question("40 mm")
+        question = question_of(rig, "40 mm")
         assert question
         bare = question.model_copy(update={"options": (*question.options, "D nothing")})
-        rig = replace(rig, questions=tuple(bare if q.key == "40 mm" else q for q in rig.questions))
+        rig = with_records(rig, questions=tuple(bare if q.key == "40 mm" else q for q in rig.all(Question)))
         columns = {column.label: column for column in compare(options_of(rig, bare)).columns}
         nothing = columns["D nothing"]
         others = sum(

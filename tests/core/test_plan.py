@@ -20,12 +20,14 @@ from jorvak.core.money.totals import running, totals
 from jorvak.core.plan.compare import View, compare, options_of
 from jorvak.core.plan.kinds import aboard_of, kinds, masses_of
 from jorvak.core.plan.line import read_line
+from jorvak.core.plan.records import Question, question_of
 from jorvak.core.plan.shorthand import read_fields
 from jorvak.core.quantities import INCH, METRIC
-from jorvak.core.rig import Change, Figure, Fitted, Part, Question, Rig
+from jorvak.core.rig import Change, Figure, Fitted, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.area import StanceResults
-from tests.conftest import TODAY, demo, on_springs, planned
+from jorvak.core.vehicle.records import Part
+from tests.conftest import TODAY, demo, on_springs, planned, with_records
 
 
 @pytest.fixture(scope="module")
@@ -122,7 +124,7 @@ class TestLift:
     @given(first=st.integers(1, 60), second=st.integers(1, 60))
     def test_spacers_add_up_whatever_their_order(self, first: int, second: int) -> None:
         rig = demo(0)
-        rig = replace(rig, changes=(), questions=())
+        rig = with_records(replace(rig, changes=()), questions=())
         lifts = []
         for sizes in ((first, second), (second, first)):
             stacked = planned(rig, *(f"spacer {size} front" for size in sizes))
@@ -146,7 +148,7 @@ class TestOptions:
         assert not [c for c in moment(whole, "planned").changes if c.option]
 
     def test_options_stand_side_by_side_where_they_differ(self, whole: Rig) -> None:
-        question = whole.question("40 mm")
+        question = question_of(whole, "40 mm")
         assert question
         got = compare(options_of(whole, question))
         assert [column.label for column in got.columns] == ["A springs", "B spacers", "C trim"]
@@ -287,7 +289,7 @@ class TestLivingWithIt:
         rig = planned(plover, "tyre 285/75R17")
         here = moment(rig, "planned")
         taller = finding(rig, "gearing-taller")
-        lived = replace(rig, accepted=(acceptance(here, taller, "flat country"),))
+        lived = with_records(rig, accepted=(acceptance(here, taller, "flat country"),))
         assert finding(lived, "gearing-taller").accepted
         regeared = {**lived.figures, "rear_axle.ratio": Figure(3.9, "plate")}
         assert finding(replace(lived, figures=regeared), "gearing-taller").accepted is None
@@ -296,7 +298,7 @@ class TestLivingWithIt:
         rig = planned(plover, "tyre 285/75R17")
         here = moment(rig, "planned")
         first = findings(Here(here, Results(here), METRIC))[0]
-        lived = replace(rig, accepted=(acceptance(here, first, "so be it"),))
+        lived = with_records(rig, accepted=(acceptance(here, first, "so be it"),))
         watches = [f for f in assess(lived).findings if f.severity == first.severity]
         assert watches[-1].key == first.key
 
@@ -378,4 +380,4 @@ def test_a_line_that_is_half_understood_says_what_is_wanted(line: str, says: str
 
 def test_a_question_is_decided_on_a_day(whole: Rig) -> None:
     question = Question(key="q", ask="Which?", options=("a", "b"), chosen="a", decided_on=date(2026, 3, 2))
-    assert replace(whole, questions=(question,)).question("q") == question
+    assert question_of(with_records(whole, questions=(question,)), "q") == question

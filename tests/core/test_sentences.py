@@ -8,7 +8,9 @@ from pydantic import BaseModel, Field, ValidationError
 
 from jorvak.core import rig as records
 from jorvak.core.calculation import Number, Positive, sentence_of
-from jorvak.core.rig import Accepted, Change, Photo, Question, SurveyItem
+from jorvak.core.plan.records import Accepted, Question
+from jorvak.core.rig import Change
+from jorvak.core.survey.records import Photo, SurveyItem
 
 
 class Given(BaseModel):

@@ -9,9 +9,10 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.engine.moment import choosing
-from jorvak.core.rig import Change, Figure, Fitted, Gap, Rig
+from jorvak.core.rig import Change, Figure, Fitted, Rig
 from jorvak.core.rolling.area import RollingResults
-from tests.conftest import TODAY, demo, on_springs, planned
+from jorvak.core.stance.records import Gap
+from tests.conftest import TODAY, demo, on_springs, planned, with_records
 from tests.core.test_findings_table import found, noted, severities
 
 WHOLE = demo(0)
@@ -135,7 +136,7 @@ class TestRoom:
         assert found(trimmed, "tyre-room") == []
 
     def test_what_touches_stops(self, plover: Rig) -> None:
-        gap = replace(plover, gaps=(Gap(id=1, name="seam", axle="front"),))
+        gap = with_records(plover, gaps=(Gap(id=1, name="seam", axle="front"),))
         close = noted(gap, "measured", gaps__seam__x_mm=405.0, gaps__seam__y_mm=0.0, gaps__seam__z_mm=60.0)
         assert severities(planned(close, "tyre 285/75R17"), "tyre-room") == ["stop"]
 

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.moment import changes_at, choosing, is_chosen, moment, read_stage, steps_before
-from jorvak.core.rig import Change, Figure, Fitted, Question, Rig
-from tests.conftest import demo, planned
+from jorvak.core.plan.records import Question
+from jorvak.core.rig import Change, Figure, Fitted, Rig
+from tests.conftest import demo, planned, with_records
 
 ROLL_OUT = "wheels.rear_left.circumference_mm"
 
@@ -60,8 +61,9 @@ def test_a_change_is_added_behind_what_is_fitted() -> None:
 
 class TestOptions:
     QUESTION = Question(key="q", ask="Which?", options=("a", "b"))
-    RIG = Rig(
-        name="X", questions=(QUESTION,), changes=(change(1), change(2, option="q/a"), change(3, option="q/b"))
+    RIG = with_records(
+        Rig(name="X", changes=(change(1), change(2, option="q/a"), change(3, option="q/b"))),
+        questions=(QUESTION,),
     )
 
     @pytest.mark.parametrize(("chosen", "ids"), [(None, [1]), ("a", [1, 2]), ("b", [1, 3])])
@@ -71,10 +73,10 @@ class TestOptions:
 
     def test_the_rig_itself_stays_as_it_is(self) -> None:
         choosing(self.RIG, "q", "a")
-        assert self.RIG.questions[0].chosen is None
+        assert self.RIG.all(Question)[0].chosen is None
 
     def test_an_option_of_a_question_that_is_gone_never_counts(self) -> None:
-        rig = replace(self.RIG, questions=())
+        rig = with_records(self.RIG, questions=())
         assert [is_chosen(rig, each) for each in rig.changes] == [True, False, False]
 
     @pytest.mark.parametrize(("key", "option"), [("q", "c"), ("p", "a")])

@@ -6,8 +6,9 @@ from typing import Any
 import pytest
 
 from jorvak.core.engine.moment import choosing
-from jorvak.core.rig import Figure, Profile, Rig
-from tests.conftest import demo, planned
+from jorvak.core.rig import Figure, Rig
+from jorvak.core.stance.records import Profile
+from tests.conftest import demo, planned, with_records
 from tests.core.test_findings_table import found, noted, severities
 
 SHOCK = "front_suspension__shock_"
@@ -136,4 +137,4 @@ class TestGround:
     @pytest.mark.parametrize(("asked", "says"), [(True, ["watch"]), (False, [])])
     def test_only_what_is_asked_for_is_a_finding(self, plover: Rig, asked: bool, says: list[str]) -> None:
         wall = Profile(name="wall", corners=((0, 0), (0, 800)), asked=asked)
-        assert severities(replace(plover, profiles=(wall,)), "touches-ground") == says
+        assert severities(with_records(plover, profiles=(wall,)), "touches-ground") == says

@@ -4,7 +4,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from jorvak.core.rig import SurveyItem, Weighing
+from jorvak.core.survey.records import SurveyItem, Weighing
 from jorvak.core.survey.weigh import before_lift, in_order, still_open, weigh
 from tests.conftest import demo
 
@@ -47,7 +47,7 @@ def test_a_dearer_hour_never_makes_work_cheaper(rate: float, more: float) -> Non
 
 
 def test_safety_and_engine_come_before_looks_and_lift() -> None:
-    survey = demo(0).survey
+    survey = demo(0).all(SurveyItem)
     ordered = in_order(survey)
     concerns = [each.concern for each in ordered if still_open(each)]
     assert concerns == sorted(concerns, key=["safety", "engine", "structure", "comfort", "looks"].index)

@@ -16,7 +16,7 @@ from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.moment import choosing, laden, moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.quantities import METRIC
-from jorvak.core.rig import Profile, Rig
+from jorvak.core.rig import Rig
 from jorvak.core.stance.across import asked_crossings, drive_over, stances, stands, thinned
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.balance import centre_of_gravity, weighed
@@ -25,8 +25,9 @@ from jorvak.core.stance.cycling import cycle
 from jorvak.core.stance.ground import Ground
 from jorvak.core.stance.obstacles import OBSTACLES, corners_of, largest
 from jorvak.core.stance.ranking import ranked
+from jorvak.core.stance.records import Profile
 from jorvak.core.stance.ways import level_when_loaded_mm, ways_up
-from tests.conftest import demo, on_springs, planned
+from tests.conftest import demo, on_springs, planned, with_records
 
 
 def calculate(name: str, **given_: Any) -> Any:
@@ -228,7 +229,7 @@ class TestLoaded:
 
     def test_one_touch_that_only_the_loaded_stance_has(self) -> None:
         rig = demo(0)
-        profile = next(p for p in rig.profiles if p.name == "old railway bank")
+        profile = next(p for p in rig.all(Profile) if p.name == "old railway bank")
         touches = {
             name: [
                 t.name
@@ -282,7 +283,7 @@ class TestGround:
 
     def test_a_points_own_doubt_decides_whether_it_can_be_called(self) -> None:
         rig = demo(0)
-        bank = next(p for p in rig.profiles if p.name == "old railway bank")
+        bank = next(p for p in rig.all(Profile) if p.name == "old railway bank")
         result = drive_over(laden(moment(rig, "planned")), Ground.of(bank.corners), 10).value
         assert result and result.closest[0].name == "case guard"
         assert result.closest[0].verdict == "too close to call" and result.closest[0].off_mm > 5
@@ -360,6 +361,6 @@ class TestCycling:
 
 
 def test_a_crossing_that_the_brief_asks_for() -> None:
-    rig = replace(demo(0), profiles=(Profile(name="wall", corners=((0, 0), (0, 900)), asked=True),))
+    rig = with_records(demo(0), profiles=(Profile(name="wall", corners=((0, 0), (0, 900)), asked=True),))
     asked = work_out(moment(rig, "planned"), asked_crossings, with_doubt=False).value
     assert asked and asked[0].blocked and asked[0].name == "wall"

@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from jorvak.core.assess import assess
 from jorvak.core.calculations import calculations
-from jorvak.core.rig import Figure, Gap, Rig
+from jorvak.core.rig import Figure, Rig
 from jorvak.core.stance.area import StanceResults
+from jorvak.core.stance.records import Gap
 from jorvak.core.stance.tyre_room import (
     NewTyre,
     RoomPointIn,
@@ -21,7 +22,7 @@ from jorvak.core.stance.tyre_room import (
     tyre_room,
     verdict,
 )
-from tests.conftest import demo
+from tests.conftest import demo, with_records
 
 TYRE = {"radius_mm": 430.0, "width_mm": 285.0}
 STILL = {"scrub_radius_mm": 14.0, "static_radius_mm": 369.0, "tyre_doubt_mm": 0.0}
@@ -109,8 +110,9 @@ class TestOnARig:
         rig = demo(0)
         figures = {f"gaps.arch.{axis}": Figure(value, "measured") for axis, value in
                    (("x_mm", 0.0), ("y_mm", 0.0), ("z_mm", 560.0))}  # fmt: skip
-        with_arch = replace(
-            rig, figures={**rig.figures, **figures}, gaps=(*rig.gaps, Gap(name="arch", axle="rear"))
+        with_arch = with_records(
+            replace(rig, figures={**rig.figures, **figures}),
+            gaps=(*rig.all(Gap), Gap(name="arch", axle="rear")),
         )
         room = next(
             each

@@ -14,10 +14,11 @@ from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import Result
 from jorvak.core.plan.kinds import check_fits
 from jorvak.core.plan.line import read_line
-from jorvak.core.rig import Change, Gap, Rig
+from jorvak.core.rig import Change, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.area import StanceResults
-from tests.conftest import demo, on_leaves, on_springs, planned
+from jorvak.core.stance.records import Gap
+from tests.conftest import demo, on_leaves, on_springs, planned, with_records
 from tests.core.test_findings_table import found, noted, severities
 
 
@@ -124,7 +125,7 @@ class TestTravel:
 
     def test_a_strut_spacer_takes_its_bump_stop_along_in_the_room_for_the_tyre(self) -> None:
         tern = noted(demo(2), "measured", steering__scrub_radius_mm=20.0)
-        tern = replace(tern, changes=(), gaps=(Gap(name="arch", axle="front"),))
+        tern = with_records(replace(tern, changes=()), gaps=(Gap(name="arch", axle="front"),))
         tern = noted(tern, "measured", gaps__arch__x_mm=0.0, gaps__arch__y_mm=0.0, gaps__arch__z_mm=420.0)
         bare, lowered, lifted = (
             results(tern, *of).of(StanceResults).room.value

@@ -3,7 +3,6 @@
 import io
 import json
 import zipfile
-from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -13,13 +12,13 @@ from PIL import Image
 
 from jorvak.cli import main
 from jorvak.core.calculation import Refused
-from jorvak.core.rig import Photo, SurveyItem
+from jorvak.core.survey.records import Photo, SurveyItem
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import faults_of, read_build, write_build
 from jorvak.formats.build_schema import schema
 from jorvak.formats.build_zip import read_zip, write_zip
 from jorvak.formats.photograph import LONGEST_SIDE, taken_in
-from tests.conftest import TODAY, demo, without_ids
+from tests.conftest import TODAY, demo, with_records, without_ids
 
 DOCS = Path(__file__).parents[2] / "docs"
 TWELVE_LINES = {
@@ -131,7 +130,7 @@ def zipped(**entries: bytes) -> bytes:
 def test_photographs_travel_beside_the_build() -> None:
     name = "0123456789abcdef.jpg"
     item = SurveyItem(zone="frame", item="sill")
-    rig = replace(
+    rig = with_records(
         demo(2),
         survey=(item,),
         photos=(Photo(item="sill", file=name), Photo(item="sill", file="f" * 16 + ".jpg")),
@@ -139,7 +138,7 @@ def test_photographs_travel_beside_the_build() -> None:
     build, photos = read_zip(write_zip(rig, TODAY, {name: picture()}))
     assert photos == {name: picture()}
     # The one whose file was gone is left out of both.
-    assert without_ids(build.rig) == without_ids(replace(rig, photos=rig.photos[:1]))
+    assert without_ids(build.rig) == without_ids(with_records(rig, photos=rig.all(Photo)[:1]))
 
 
 BARE = write_build(demo(2), TODAY).encode()

@@ -7,20 +7,12 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from jorvak.core.rig import (
-    Accepted,
-    Face,
-    Figure,
-    Gap,
-    Part,
-    Photo,
-    Profile,
-    Question,
-    Record,
-    Rig,
-    SurveyItem,
-    Weighing,
-)
+from jorvak.core.plan.records import Accepted, Question
+from jorvak.core.records import record_types
+from jorvak.core.rig import Figure, Record, Rig
+from jorvak.core.stance.records import Gap, Profile
+from jorvak.core.survey.records import Photo, SurveyItem, Weighing
+from jorvak.core.vehicle.records import Face, Part
 from jorvak.store import Database, NotThere, PhotoFiles, Rigs, Stale
 from jorvak.store.records import TABLES
 from tests.conftest import demo, without_ids
@@ -51,7 +43,7 @@ def rig_id(rigs: Rigs) -> int:
 
 
 def kept(rigs: Rigs, rig_id: int, table: str) -> tuple[Record, ...]:
-    records: tuple[Record, ...] = getattr(rigs.read(rig_id, "Ines").rig, TABLES[table].field)
+    records: tuple[Record, ...] = rigs.read(rig_id, "Ines").rig.all(record_types()[table].model)
     return records
 
 
@@ -160,7 +152,7 @@ def test_whatever_was_done_can_be_taken_back(
     start = rigs.read(rig_id, "Ines").rig
     for act, which in steps:
         record = rigs.read(rig_id, "Ines")
-        here = {part.name: part for part in record.rig.parts}
+        here = {part.name: part for part in record.rig.all(Part)}
         part = here.get(f"part {which}")
         version = record.record_versions["part"].get(part.id) if part else None
         if act == "put" and part is None:

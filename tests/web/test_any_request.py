@@ -96,8 +96,7 @@ class Application:
 
     def kept(self, table: str) -> Any:
         """A record of a table as the sheet shows it: the first, or an empty new one."""
-        many = {"question": "questions", "gap": "gaps", "part": "parts", "survey_item": "survey"}.get(table)
-        of_table = self.sheet[many or f"{table}s"] if many or table in ("profile", "photo") else []
+        of_table = self.sheet["records"].get(table, [])
         return of_table[0] if of_table else {"id": 0, "version": None, "record": {"name": "new"}}
 
     def put_back(self) -> None:

@@ -6,7 +6,7 @@ from typing import Any
 
 import pytest
 
-from jorvak.core.rig import Gap
+from jorvak.core.stance.records import Gap
 from jorvak.store import Rigs, Stale
 from jorvak.store import database as database_module
 from jorvak.web import rig as rig_pages
@@ -81,6 +81,6 @@ def test_a_name_that_is_there_is_a_conflict_and_a_broken_rule_is_none(browser: B
     crooked = Gap.model_construct(id=0, name="other", axle="sideways", carried_by=None)
     with pytest.raises(sqlite3.IntegrityError):
         rigs.put(1, "gap", crooked, None, "Ines", "gap")
-    assert [kept["gap"]["name"] for kept in browser.sheet()["gaps"]] == ["seam"]
+    assert [kept["record"]["name"] for kept in browser.sheet()["records"]["gap"]] == ["seam"]
     body = {"id": 0, "version": None, "record": {"name": "seam", "axle": "front"}}
     assert_problem(browser.ask("PUT", "/rigs/1/records/gap", body), 409)

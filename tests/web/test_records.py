@@ -31,17 +31,17 @@ def test_a_part_is_kept_moved_and_taken_out_with_its_figures(browser: Browser) -
     kept = record(
         browser, "part", None, name="old springs", place="shelf", heap="usable", typed={"mass_kg": "7 lb"}
     )
-    (part,) = kept.json["parts"]
+    (part,) = kept.json["records"]["part"]
     assert kept.json["figures"]["parts.old springs.mass_kg"]["value"] == pytest.approx(3.175, abs=0.001)
-    moved = record(browser, "part", part["version"], part["id"], **{**part["part"], "heap": "scrap"})
-    assert moved.json["parts"][0]["part"]["heap"] == "scrap"
-    assert_problem(record(browser, "part", part["version"], part["id"], **part["part"]), 409)
+    moved = record(browser, "part", part["version"], part["id"], **{**part["record"], "heap": "scrap"})
+    assert moved.json["records"]["part"][0]["record"]["heap"] == "scrap"
+    assert_problem(record(browser, "part", part["version"], part["id"], **part["record"]), 409)
     assert_problem(record(browser, "part", None, name="old springs", place="shelf"), 409)
-    version = moved.json["parts"][0]["version"]
+    version = moved.json["records"]["part"][0]["version"]
     gone = browser.ask("DELETE", f"/rigs/1/records/part/{part['id']}", version=str(version))
-    assert gone.json["parts"] == [] and "parts.old springs.mass_kg" not in gone.json["figures"]
+    assert gone.json["records"]["part"] == [] and "parts.old springs.mass_kg" not in gone.json["figures"]
     back = browser.ask("POST", "/rigs/1/undo")
-    assert back.json["parts"][0]["part"]["name"] == "old springs"
+    assert back.json["records"]["part"][0]["record"]["name"] == "old springs"
     assert "parts.old springs.mass_kg" in back.json["figures"]
 
 
@@ -64,7 +64,9 @@ def test_a_bad_record_is_refused_with_its_field(
 
 
 def test_a_decision_wants_a_reason_and_an_option_of_its_own(browser: Browser) -> None:
-    question = next(kept for kept in browser.sheet()["questions"] if kept["question"]["key"] == "40 mm")
+    question = next(
+        kept for kept in browser.sheet()["records"]["question"] if kept["record"]["key"] == "40 mm"
+    )
     path, version = "/rigs/1/questions/40 mm/decision", question["version"]
     assert_problem(browser.ask("PUT", path, {"version": version, "chosen": "A springs"}), 422, "reason")
     assert_problem(
@@ -102,13 +104,13 @@ def test_a_finding_is_accepted_and_the_acceptance_taken_back(browser: Browser) -
     first = browser.sheet()["here"]["findings"][0]
     lived = browser.ask("POST", "/rigs/1/accepted", {"finding": first["key"], "reason": "so be it"})
     assert lived.status_code == 201
-    (kept,) = lived.json["accepted"]
-    assert kept["accepted"]["reason"] == "so be it"
+    (kept,) = lived.json["records"]["accepted"]
+    assert kept["record"]["reason"] == "so be it"
     assert_problem(
         browser.ask("POST", "/rigs/1/accepted", {"finding": "nothing", "reason": "x"}), 422, "finding"
     )
     gone = browser.ask("DELETE", f"/rigs/1/records/accepted/{kept['id']}", version=str(kept["version"]))
-    assert gone.json["accepted"] == []
+    assert gone.json["records"]["accepted"] == []
 
 
 def test_the_history_of_one_figure(browser: Browser) -> None:
@@ -122,7 +124,7 @@ def test_the_history_of_one_figure(browser: Browser) -> None:
 
 
 def test_a_photograph_of_an_item(browser: Browser, client: Any) -> None:
-    item = browser.sheet()["survey"][0]
+    item = browser.sheet()["records"]["survey_item"][0]
     out = io.BytesIO()
     Image.new("RGB", (300, 200)).save(out, "PNG")
     path = f"/api/rigs/1/survey/{item['id']}/photos"
@@ -130,10 +132,10 @@ def test_a_photograph_of_an_item(browser: Browser, client: Any) -> None:
     assert_problem(client.post(path, data=b"", headers=OWN), 422, "photo")
     taken = client.post(path, data=out.getvalue(), headers=OWN)
     assert taken.status_code == 201
-    (photo,) = taken.json["photos"]
-    assert client.get(f"/api/photos/{photo['photo']['file']}", headers=OWN).data[:3] == b"\xff\xd8\xff"
+    (photo,) = taken.json["records"]["photo"]
+    assert client.get(f"/api/photos/{photo['record']['file']}", headers=OWN).data[:3] == b"\xff\xd8\xff"
     assert client.get("/api/photos/..%2fjorvak.sqlite3", headers=OWN).status_code == 404
     exported = client.get("/api/rigs/1/build-file", headers=OWN)
     assert exported.mimetype == "application/zip"
     again = client.post("/api/builds", data=exported.data, headers=OWN)
-    assert [kept["photo"]["file"] for kept in again.json["photos"]] == [photo["photo"]["file"]]
+    assert [kept["record"]["file"] for kept in again.json["records"]["photo"]] == [photo["record"]["file"]]

@@ -108,12 +108,14 @@ def test_files_go_in_and_out(browser: Browser) -> None:
 def test_ground_is_kept_undone_and_asked_for(browser: Browser) -> None:
     wall = {"name": "wall", "corners": [[0, 0], [0, 900]], "asked": True}
     kept = browser.ask("PUT", "/rigs/1/records/profile", {"record": wall, "version": None}).json
-    assert [p["profile"]["name"] for p in kept["profiles"]] == ["wall"]
+    assert [p["record"]["name"] for p in kept["records"]["profile"]] == ["wall"]
     found = [f for f in kept["here"]["findings"] if f["code"] == "touches-ground"]
     assert found and found[0]["severity"] == "watch" and "stopped" in found[0]["text"]
     low = {**wall, "corners": [[0, 0], [0, 60]]}
     settled = browser.ask(
-        "PUT", "/rigs/1/records/profile", {"id": kept["profiles"][0]["id"], "record": low, "version": 1}
+        "PUT",
+        "/rigs/1/records/profile",
+        {"id": kept["records"]["profile"][0]["id"], "record": low, "version": 1},
     ).json
     assert [f for f in settled["here"]["findings"] if f["code"] == "touches-ground"] == []
 

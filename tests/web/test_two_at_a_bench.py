@@ -80,7 +80,7 @@ class Bench:
         if do == "line":
             return self.ask("POST", "/changes", person, {"line": how[0]})
         if do == "gap":
-            known = next((kept for kept in sheet["gaps"] if kept["gap"]["name"] == how[0]), None)
+            known = next((kept for kept in sheet["records"]["gap"] if kept["record"]["name"] == how[0]), None)
             if known:
                 return self.ask("DELETE", f"/records/gap/{known['id']}", person, version=known["version"])
             body = {

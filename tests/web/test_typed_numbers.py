@@ -77,11 +77,15 @@ def test_a_survey_items_numbers_a_parts_price_and_its_faces(browser: Browser) ->
         "weighing": {"repair_hours": "90 min", "replace_cost": "1.2k", "hidden": "some"},
     }  # fmt: skip
     body: dict[str, Any] = {"id": 0, "version": None, "record": item}
-    kept = browser.ask("PUT", "/rigs/1/records/survey_item", body).json["survey"][-1]["item"]
+    kept = browser.ask("PUT", "/rigs/1/records/survey_item", body).json["records"]["survey_item"][-1][
+        "record"
+    ]
     assert (kept["weighing"]["repair_hours"], kept["weighing"]["replace_cost"]) == (1.5, 1200)
     face = {"kind": "flange", "fields": {"pilot_mm": "2 1/2 in", "bolt_count": "4", "thread": "M10x1.5"}}
     part = {"name": "flange", "kind": "other", "place": "shelf", "price": "640,50", "faces": {"rear": face}}
-    kept = browser.ask("PUT", "/rigs/1/records/part", {**body, "record": part}).json["parts"][-1]["part"]
+    kept = browser.ask("PUT", "/rigs/1/records/part", {**body, "record": part}).json["records"]["part"][-1][
+        "record"
+    ]
     assert kept["price"] == 640.5
     assert kept["faces"]["rear"]["fields"] == {"pilot_mm": 63.5, "bolt_count": 4, "thread": "M10x1.5"}
     bad = {**part, "name": "other", "price": "1.490"}

@@ -3,12 +3,15 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { answered, client, Refusal, Unreachable } from "./client";
+import type { paths } from "./schema";
 import type { Carrier, Known, MassKnown, Sheet, Taken, Units } from "./types";
 
 type View = { stage: string; units: Units; person: string };
 
-export type Table = "question" | "gap" | "part" | "survey_item" | "profile";
-export type Droppable = Table | "photo" | "accepted";
+/** Types of records that are written whole, and those that can be taken out. */
+export type Table = paths["/api/rigs/{rig_id}/records/{table}"]["put"]["parameters"]["path"]["table"];
+export type Droppable =
+  paths["/api/rigs/{rig_id}/records/{table}/{record_id}"]["delete"]["parameters"]["path"]["table"];
 type Typed = Record<string, string>;
 /** Mass, place and cost of a change, as typed. */
 export type Placed = { mass: string; mass_known: MassKnown; x: string; z: string; cost: string };

@@ -1234,6 +1234,13 @@ export interface components {
             presets: components["schemas"]["PresetOut"][];
             /** Quantities */
             quantities: components["schemas"]["QuantityOut"][];
+            /**
+             * Records
+             * @description types of records, and the field by which people know one
+             */
+            records: {
+                [key: string]: string;
+            };
             /** Shown */
             shown: components["schemas"]["ShownOut"][];
             /** Topics */
@@ -1876,11 +1883,8 @@ export interface components {
          * @description One face of a part: its kind, as parts are compared by it, and what is known of it.
          */
         Face: {
-            /**
-             * Fields
-             * @default {}
-             */
-            fields: {
+            /** Fields */
+            fields?: {
                 [key: string]: number | string | null;
             };
             /** Kind */
@@ -2507,59 +2511,76 @@ export interface components {
             /** Case Deg */
             case_deg: number;
         };
-        /** KeptAcceptance */
-        KeptAcceptance: {
-            accepted: components["schemas"]["Accepted"];
+        /** KeptRecords */
+        KeptRecords: {
+            /** Accepted */
+            accepted: components["schemas"]["Kept_Accepted_"][];
+            /** Gap */
+            gap: components["schemas"]["Kept_Gap_"][];
+            /** Part */
+            part: components["schemas"]["Kept_Part_"][];
+            /** Photo */
+            photo: components["schemas"]["Kept_Photo_"][];
+            /** Profile */
+            profile: components["schemas"]["Kept_Profile_"][];
+            /** Question */
+            question: components["schemas"]["Kept_Question_"][];
+            /** Survey Item */
+            survey_item: components["schemas"]["Kept_SurveyItem_"][];
+        };
+        /** Kept[Accepted] */
+        Kept_Accepted_: {
             /** Id */
             id: number;
+            record: components["schemas"]["Accepted"];
             /** Version */
             version: number;
         };
-        /** KeptGap */
-        KeptGap: {
-            gap: components["schemas"]["Gap"];
+        /** Kept[Gap] */
+        Kept_Gap_: {
             /** Id */
             id: number;
+            record: components["schemas"]["Gap"];
             /** Version */
             version: number;
         };
-        /** KeptItem */
-        KeptItem: {
+        /** Kept[Part] */
+        Kept_Part_: {
             /** Id */
             id: number;
-            item: components["schemas"]["SurveyItem"];
+            record: components["schemas"]["Part"];
             /** Version */
             version: number;
         };
-        /** KeptPart */
-        KeptPart: {
+        /** Kept[Photo] */
+        Kept_Photo_: {
             /** Id */
             id: number;
-            part: components["schemas"]["Part"];
+            record: components["schemas"]["Photo"];
             /** Version */
             version: number;
         };
-        /** KeptPhoto */
-        KeptPhoto: {
+        /** Kept[Profile] */
+        Kept_Profile_: {
             /** Id */
             id: number;
-            photo: components["schemas"]["Photo"];
+            record: components["schemas"]["Profile"];
             /** Version */
             version: number;
         };
-        /** KeptProfile */
-        KeptProfile: {
+        /** Kept[Question] */
+        Kept_Question_: {
             /** Id */
             id: number;
-            profile: components["schemas"]["Profile"];
+            record: components["schemas"]["Question"];
             /** Version */
             version: number;
         };
-        /** KeptQuestion */
-        KeptQuestion: {
+        /** Kept[SurveyItem] */
+        Kept_SurveyItem_: {
             /** Id */
             id: number;
-            question: components["schemas"]["Question"];
+            record: components["schemas"]["SurveyItem"];
             /** Version */
             version: number;
         };
@@ -3108,11 +3129,8 @@ export interface components {
              * @default null
              */
             donor: string | null;
-            /**
-             * Faces
-             * @default {}
-             */
-            faces: {
+            /** Faces */
+            faces?: {
                 [key: string]: components["schemas"]["Face"];
             };
             /**
@@ -5448,8 +5466,6 @@ export interface components {
          * @description One rig at one stage. Every read and every write answers with this.
          */
         Sheet: {
-            /** Accepted */
-            accepted: components["schemas"]["KeptAcceptance"][];
             /**
              * As Found
              * @description what figures that were taken as it stood were as found
@@ -5476,8 +5492,6 @@ export interface components {
             form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
             found_crawl: components["schemas"]["Result_Crawl_"];
             found_gears: components["schemas"]["Result_GearTable_"];
-            /** Gaps */
-            gaps: components["schemas"]["KeptGap"][];
             /** Headlines */
             headlines: components["schemas"]["Headline"][];
             here: components["schemas"]["Assessment"];
@@ -5490,18 +5504,11 @@ export interface components {
             /** Name */
             name: string;
             outlines: components["schemas"]["Outlines"];
-            /** Parts */
-            parts: components["schemas"]["KeptPart"][];
-            /** Photos */
-            photos: components["schemas"]["KeptPhoto"][];
             /** Points */
             points: {
                 [key: string]: "frame" | "body" | "front-axle" | "rear-axle";
             };
-            /** Profiles */
-            profiles: components["schemas"]["KeptProfile"][];
-            /** Questions */
-            questions: components["schemas"]["KeptQuestion"][];
+            records: components["schemas"]["KeptRecords"];
             /** Redo */
             redo: string | null;
             /**
@@ -5517,8 +5524,6 @@ export interface components {
             speedometers: components["schemas"]["Speedometers"];
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
-            /** Survey */
-            survey: components["schemas"]["KeptItem"][];
             /**
              * Taken Later
              * @description paths of figures that were measured with such a change on it
@@ -8655,7 +8660,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "gap" | "part" | "survey_item" | "profile";
+                table: "question" | "part" | "gap" | "profile" | "survey_item";
             };
             cookie?: never;
         };
@@ -8701,7 +8706,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "gap" | "part" | "survey_item" | "photo" | "accepted" | "profile";
+                table: "question" | "accepted" | "part" | "gap" | "profile" | "survey_item" | "photo";
                 record_id: number;
             };
             cookie?: never;

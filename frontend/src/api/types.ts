@@ -23,9 +23,8 @@ export type Working = Schemas["Working"];
 export type Measurement = Schemas["Measurement"];
 export type Comparison = Schemas["Comparison"];
 export type Question = Schemas["Question"];
-export type KeptQuestion = Schemas["KeptQuestion"];
-export type KeptItem = Schemas["KeptItem"];
-export type KeptPart = Schemas["KeptPart"];
+/** A record with its number and version, by the name of its type. */
+export type Kept<Type extends keyof Sheet["records"]> = Sheet["records"][Type][number];
 export type SurveyItem = Schemas["SurveyItem"];
 export type Weighing = Schemas["Weighing"];
 export type Survey = Schemas["Survey"];

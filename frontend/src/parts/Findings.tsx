@@ -97,7 +97,7 @@ function LiveWithIt({ finding }: { finding: Finding }) {
   const { sheet, put } = useBench();
   const [reason, setReason] = useState<string>();
   const [problem, setProblem] = useState<string>();
-  const kept = sheet.accepted.find(({ accepted }) => accepted.finding === finding.key);
+  const kept = sheet.records.accepted.find(({ record }) => record.finding === finding.key);
   if (finding.accepted && kept)
     return (
       <p className="cond text-sm text-quiet">

@@ -145,7 +145,7 @@ export function BenchProvider({
           const fresh = await queries
             .fetchQuery({ ...sheetQuery(sheet.id, view), staleTime: 0 })
             .catch(() => undefined);
-          const met = fresh && clashOf(built, now, fresh);
+          const met = fresh && clashOf(built, now, fresh, catalogue.records);
           if (!met) throw error;
           if (met.rows.length === 0) return send(post(sheet.id, view, met.yours));
           setClash(met);
@@ -184,7 +184,7 @@ export function BenchProvider({
         pending.current -= 1;
       }
     },
-    [sheet, stage, units, person, queries, setStage],
+    [sheet, catalogue, stage, units, person, queries, setStage],
   );
 
   useEffect(() => {

@@ -7,9 +7,12 @@ export type Row = { field: string; theirs: string; yours: string };
 /** ``rows`` are the values that both have changed; none: both can stand. ``yours`` writes over theirs. */
 export type Clash = { what: string; rows: Row[]; yours: Write };
 
+/** By type of record, the field by which people know one. */
+export type Titles = Record<string, string>;
+
 /** What a refused write wanted of a record that ``before`` showed and that stands in ``now`` as it is now. */
-export function clashOf(write: Write, before: Sheet, now: Sheet): Clash | undefined {
-  const [old, there] = [recordOf(write, before), recordOf(write, now)];
+export function clashOf(write: Write, before: Sheet, now: Sheet, titledBy: Titles): Clash | undefined {
+  const [old, there] = [recordOf(write, before, titledBy), recordOf(write, now, titledBy)];
   if (!old || !there) return undefined;
   const theirs = new Map(changes(old.record, there.record).map((leaf) => [leaf.path, leaf.value]));
   const wanted = changes(old.record, { ...old.record, ...wantedOf(write) });
@@ -26,7 +29,7 @@ export function clashOf(write: Write, before: Sheet, now: Sheet): Clash | undefi
 
 type Kept = { what: string; version: number; record: Record<string, unknown> };
 
-function recordOf(write: Write, sheet: Sheet): Kept | undefined {
+function recordOf(write: Write, sheet: Sheet, titledBy: Titles): Kept | undefined {
   if (write.do === "head") {
     const { name, vehicle, form, version } = sheet;
     return { what: name, version, record: { name, vehicle, form, ...sheet.brief } };
@@ -36,29 +39,10 @@ function recordOf(write: Write, sheet: Sheet): Kept | undefined {
     return change && { what: change.title, version: change.version, record: change };
   }
   if (write.do !== "record" || write.version === null) return undefined;
-  const all = {
-    survey_item: sheet.survey.map(({ id, version, item }) => ({
-      id,
-      version,
-      what: item.item,
-      record: item,
-    })),
-    part: sheet.parts.map(({ id, version, part }) => ({ id, version, what: part.name, record: part })),
-    profile: sheet.profiles.map(({ id, version, profile }) => ({
-      id,
-      version,
-      what: profile.name,
-      record: profile,
-    })),
-    gap: sheet.gaps.map(({ id, version, gap }) => ({ id, version, what: gap.name, record: gap })),
-    question: sheet.questions.map(({ id, version, question }) => ({
-      id,
-      version,
-      what: question.ask,
-      record: question,
-    })),
-  };
-  return all[write.table].find(({ id }) => id === write.id);
+  const found = sheet.records[write.table].find(({ id }) => id === write.id);
+  if (!found) return undefined;
+  const record: Record<string, unknown> = found.record;
+  return { what: String(record[titledBy[write.table] ?? "name"]), version: found.version, record };
 }
 
 function wantedOf(write: Write): object {

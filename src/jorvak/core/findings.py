@@ -18,8 +18,9 @@ from jorvak.core.engine.moment import Moment, laden
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import Draft, draft, fields_of
+from jorvak.core.plan.records import Accepted
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
-from jorvak.core.rig import Accepted, Change, Frozen, Rig, Value
+from jorvak.core.rig import Change, Frozen, Rig, Value
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
@@ -270,7 +271,7 @@ def acceptance(here: Moment, finding: Finding, reason: str, **by: Any) -> Accept
 
 
 def _with_acceptance(here: Moment, finding: Finding) -> Finding:
-    for accepted in here.rig.accepted:
+    for accepted in here.rig.all(Accepted):
         if accepted.finding == finding.key and _same(accepted.figures, _figures_under(here, finding)):
             return replace(finding, accepted=accepted)
     return finding
@@ -290,4 +291,4 @@ def _plain(value: Value) -> Value:
 
 def without_acceptance(rig: Rig, key: str) -> tuple[Accepted, ...]:
     """A rig's acceptances less those of one finding."""
-    return tuple(accepted for accepted in rig.accepted if accepted.finding != key)
+    return tuple(accepted for accepted in rig.all(Accepted) if accepted.finding != key)

@@ -5,10 +5,10 @@ Everything here is an immutable record. A rig is mostly figures; they are addres
 noted is missing, never 0. Which figures there can be stands in ``core/catalogue.py``.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import field, replace
 from datetime import date
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, TypeVar, cast
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints, WithJsonSchema, model_validator
 
@@ -86,145 +86,7 @@ class Record(Frozen):
     id: int = Field(0, exclude=True)
 
 
-class Question(Record):
-    """Something still to be decided: two or more options, each a set of changes. One is chosen, with a reason."""
-
-    key: Key
-    ask: Line
-    options: Annotated[tuple[Key, ...], Field(min_length=2, max_length=8)]
-    topic: str | None = Field(None, description="of the schools of the trade, where they have a word on it")
-    chosen: Key | None = None
-    reason: Text | None = None
-    decided_on: date | None = None
-    decided_by: Text | None = None
-
-    @model_validator(mode="after")
-    def _one_of_its_own(self) -> "Question":
-        if len(set(self.options)) != len(self.options):
-            raise ValueError("Two options have one name: give each its own.")
-        if self.chosen is not None and self.chosen not in self.options:
-            raise ValueError(f"“{self.chosen}” is none of its options ({', '.join(self.options)}).")
-        return self
-
-
-class Accepted(Record):
-    """A finding that somebody lives with, and why. It returns when the figures under it move."""
-
-    finding: Line
-    reason: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=1000)]
-    figures: dict[str, Number | str | tuple[Number, ...]]
-    accepted_on: date | None = None
-    accepted_by: Text | None = None
-
-
 Name = Annotated[str, StringConstraints(strip_whitespace=True, pattern=r"^[^./]{1,60}$")]
-
-
-class Gap(Record):
-    """A place that a tyre may touch, measured from the centre of the present wheel of that axle."""
-
-    name: Name
-    axle: Literal["front", "rear"] = "front"
-    carried_by: Literal["frame", "body"] | None = Field(
-        None, description="a body lift raises what is on the body"
-    )
-
-
-Corner = Annotated[
-    tuple[Number, Number],
-    WithJsonSchema({"type": "array", "items": {"type": "number"}, "minItems": 2, "maxItems": 2}),
-]
-"""x along the direction of travel and z, in mm."""
-
-
-class Profile(Record):
-    """Ground to drive over, as a line of corners in the direction of travel; level before and after.
-
-    ``asked``: the brief asks that it be crossed without touching.
-    """
-
-    name: Name
-    corners: Annotated[tuple[Corner, ...], Field(min_length=1, max_length=4000)] = Field(
-        description="x along the direction of travel and z, in mm"
-    )
-    asked: bool = False
-    note: Text | None = None
-
-
-class Face(Frozen):
-    """One face of a part: its kind, as parts are compared by it, and what is known of it."""
-
-    kind: Line
-    fields: dict[str, Number | str | None] = {}
-    meets: Line | None = Field(None, description="PART/FACE that it goes onto")
-
-
-PartKind = Literal[
-    "tyre", "wheel", "spring", "shock", "axle", "transfer-case", "gearbox", "shaft", "adapter", "winch",
-    "bumper", "brake", "equipment", "other",
-]  # fmt: skip
-
-
-class Part(Record):
-    """A part is one record wherever it is: fitted, on the shelf, wanted, or in a donor.
-
-    Its mass and place are figures of the rig, ``parts.NAME.mass_kg`` and so on.
-    """
-
-    name: Name
-    kind: PartKind = "other"
-    place: Literal["fitted", "shelf", "wanted", "donor"]
-    heap: Literal["good", "usable", "scrap"] | None = None
-    donor: Line | None = None
-    faces: dict[Line, Face] = {}
-    price: NotNegative | None = None
-    note: Text | None = None
-
-
-Zone = Literal["front", "engine", "cabin", "frame", "under", "rear", "left", "right", "wheels", "electrics"]
-Condition = Literal[
-    "sound", "surface rust", "holed", "worn", "leaking", "wrong part", "missing", "replaced", "cannot see yet"
-]
-Concern = Literal["safety", "engine", "structure", "comfort", "looks"]
-Decision = Literal["leave", "treat", "repair", "replace", "look again"]
-
-
-class Weighing(Frozen):
-    """The few numbers that repair and replace are weighed on. Hours are work, costs are parts and material."""
-
-    repair_hours: NotNegative | None = None
-    repair_cost: NotNegative | None = None
-    replace_hours: NotNegative | None = None
-    replace_cost: NotNegative | None = None
-    hidden: Literal["none", "some", "much"] = "some"
-    original: bool = Field(False, description="originality or resale counts here")
-    will: bool = Field(True, description="one will honestly find the will to repair it")
-
-
-class SurveyItem(Record):
-    """One thing looked at on the walk round, and what is to become of it."""
-
-    zone: Zone
-    item: Line
-    condition: Condition = "cannot see yet"
-    concern: Concern = "structure"
-    note: Text | None = None
-    found_on: date | None = None
-    found_by: Text | None = None
-    weighing: Weighing | None = None
-    decision: Decision | None = None
-    reason: Text | None = None
-    decided_on: date | None = None
-    decided_by: Text | None = None
-
-
-class Photo(Record):
-    """A photograph of a survey item. ``file`` is its name beside the database, or in the build's zip."""
-
-    item: Line = Field(description="what the survey calls it")
-    file: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{16,64}\.jpg$")]
-    caption: Text | None = None
-    taken_on: date | None = None
 
 
 Hours = Annotated[NotNegative, Field(le=3000)]
@@ -267,6 +129,16 @@ class Change(Frozen):
         return self
 
 
+R = TypeVar("R", bound=Record)
+Records = Mapping[type[Record], tuple[Record, ...]]
+"""What a rig has several of, by what they are (``records.record_types``)."""
+
+
+def some_of(records: Records) -> Records:
+    """The types of which there are any: a rig that has none of one does not name it."""
+    return {kind: those for kind, those in records.items() if those}
+
+
 @record(frozen=True, slots=True)
 class Rig:
     """One vehicle with its plan.
@@ -282,17 +154,15 @@ class Rig:
     figures: Figures = field(default_factory=dict)
     points: Mapping[str, Carrier] = field(default_factory=dict)
     changes: tuple[Change, ...] = ()
-    questions: tuple[Question, ...] = ()
-    accepted: tuple[Accepted, ...] = ()
-    gaps: tuple[Gap, ...] = ()
-    parts: tuple[Part, ...] = ()
-    survey: tuple[SurveyItem, ...] = ()
-    photos: tuple[Photo, ...] = ()
-    profiles: tuple[Profile, ...] = ()
+    records: Records = field(default_factory=dict)
 
-    def question(self, key: str) -> Question | None:
-        """The question of that key, or None."""
-        return next((question for question in self.questions if question.key == key), None)
+    def all(self, kind: type[R]) -> tuple[R, ...]:
+        """The records of one type, in the order in which they were made."""
+        return cast(tuple[R, ...], self.records.get(kind, ()))
+
+    def having(self, kind: type[R], records: Iterable[R]) -> "Rig":
+        """The rig with these records of a type instead of those that it has."""
+        return replace(self, records=some_of({**self.records, kind: tuple(records)}))
 
 
 def numbered(rig: Rig) -> Rig:

@@ -13,33 +13,29 @@ from dataclasses import asdict, dataclass, replace
 from datetime import date, timedelta
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, Field, ValidationError, model_validator
+from pydantic import BaseModel, Field, ValidationError, create_model, model_validator
 
 from jorvak.core.calculation import NotNegative, Refused, sentence_of
 from jorvak.core.catalogue import BadFigure, catalogue, checked, named_figures
 from jorvak.core.plan.kinds import check_mass, fields_of
+from jorvak.core.plan.records import Question
+from jorvak.core.records import record_types, type_of
 from jorvak.core.rig import (
     AS_IT_STOOD,
-    Accepted,
     Brief,
     Carrier,
     Change,
     Figure,
     Form,
     Frozen,
-    Gap,
     Known,
     Line,
-    Part,
-    Photo,
-    Profile,
-    Question,
     Record,
     Rig,
-    SurveyItem,
     Taken,
     Text,
     numbered,
+    some_of,
 )
 
 LARGEST_BYTES = 8_000_000
@@ -77,19 +73,25 @@ class PointEntry(Frozen):
     on: Carrier
 
 
-class RigEntry(Frozen):
-    """A rig as it stands in the file, less its figures, points, gaps and parts."""
+class RigHead(Frozen):
+    """A rig as it stands in the file, less its figures, points and records."""
 
     name: Line
     vehicle: Text = ""
     form: Form = "wagon"
     brief: Brief = Brief()
-    questions: Annotated[tuple[Question, ...], Field(max_length=100)] = ()
     changes: Annotated[tuple[Change, ...], Field(max_length=500)] = ()
-    survey: Annotated[tuple[SurveyItem, ...], Field(max_length=2000)] = ()
-    accepted: Annotated[tuple[Accepted, ...], Field(max_length=500)] = ()
-    photos: Annotated[tuple[Photo, ...], Field(max_length=2000)] = ()
-    profiles: Annotated[tuple[Profile, ...], Field(max_length=100)] = ()
+
+
+LISTED = tuple(kind for kind in record_types().values() if kind.figures is None)
+"""Record types that stand in lists; those with figures of their own stand under their names, with them."""
+
+_LISTS: dict[str, Any] = {
+    kind.in_file: (Annotated[tuple.__class_getitem__((kind.model, ...)), Field(max_length=kind.most)], ())
+    for kind in LISTED
+}
+RigEntry: Any = create_model("RigEntry", __base__=RigHead, **_LISTS)
+"""A rig as it stands in the file, less its figures, points and what stands under its name."""
 
 
 class BuildEntry(Frozen):
@@ -126,8 +128,11 @@ class Named:
 
 NAMED: dict[str, Named] = {
     "points": Named(PointEntry, named_figures()["points"]),
-    "gaps": Named(Gap, named_figures()["gaps"]),
-    "parts": Named(Part, named_figures()["parts"]),
+    **{
+        kind.in_file: Named(kind.model, named_figures()[kind.figures])
+        for kind in record_types().values()
+        if kind.figures is not None
+    },
 }
 
 
@@ -138,10 +143,8 @@ def write_build(rig: Rig, written_on: date) -> str:
         vehicle=rig.vehicle,
         form=rig.form,
         brief=rig.brief,
-        **{
-            key: getattr(rig, key)
-            for key in ("questions", "changes", "survey", "accepted", "photos", "profiles")
-        },
+        changes=rig.changes,
+        **{kind.in_file: rig.all(kind.model) for kind in LISTED},
     )
     plan = {
         key: value for key, value in entry.model_dump(mode="json", exclude_none=True).items() if value != []
@@ -150,11 +153,11 @@ def write_build(rig: Rig, written_on: date) -> str:
     nested: dict[str, Any] = {}
     for name, carrier in rig.points.items():
         nested.setdefault("points", {})[name] = {"on": carrier}
-    owners: list[tuple[str, Gap | Part]] = [("gaps", gap) for gap in rig.gaps]
-    owners += [("parts", part) for part in rig.parts]
-    for family, record in owners:
-        entry_of = record.model_dump(mode="json", exclude_none=True, exclude={"name"})
-        nested.setdefault(family, {})[record.name] = {k: v for k, v in entry_of.items() if v != {}}
+    for kind in record_types().values():
+        for record in rig.all(kind.model) if kind.figures is not None else ():
+            entry_of = record.model_dump(mode="json", exclude_none=True, exclude={kind.named_by})
+            under = nested.setdefault(kind.in_file, {})
+            under[kind.name_of(record)] = {key: value for key, value in entry_of.items() if value != {}}
     steps = {change.id: step for step, change in enumerate(rig.changes, 1)}
     for path, figure in rig.figures.items():
         place = nested
@@ -222,7 +225,7 @@ class _Reader:
         rest = {key: value for key, value in whole.rig.items() if key not in RigEntry.model_fields}
         entry = self.parsed(RigEntry, plan, "rig.")
         owned: Owned = []
-        points, gaps, parts = (list(self.named(family, rest.pop(family, {}), owned)) for family in NAMED)
+        named = {family: list(self.named(family, rest.pop(family, {}), owned)) for family in NAMED}
         figures = dict(self.figures("", rest)) | dict(owned)
         if entry is None:
             self.changes(
@@ -243,15 +246,16 @@ class _Reader:
             form=entry.form,
             brief=entry.brief,
             figures=figures,
-            points={name: point.on for name, point in points},
+            points={name: point.on for name, point in named["points"]},
             changes=entry.changes,
-            questions=entry.questions,
-            accepted=entry.accepted,
-            gaps=tuple(gap for _, gap in gaps),
-            parts=tuple(part for _, part in parts),
-            survey=entry.survey,
-            photos=entry.photos,
-            profiles=entry.profiles,
+            records=some_of(
+                {
+                    kind.model: getattr(entry, kind.in_file)
+                    if kind.figures is None
+                    else tuple(record for _, record in named[kind.in_file])
+                    for kind in record_types().values()
+                }
+            ),
         )
         return Build(rig=numbered(rig), written_on=whole.written_on)
 
@@ -347,24 +351,23 @@ class _Reader:
                     f"{place}.option", f"There is no question with an option “{change.option}” in this file."
                 )
 
-    def told_once(self, entry: RigEntry) -> None:
-        """Names by which others are found stand once."""
-        for key, field in (
-            ("questions", "key"),
-            ("survey", "item"),
-            ("accepted", "finding"),
-            ("profiles", "name"),
-        ):
-            names = [getattr(record, field) for record in getattr(entry, key)]
+    def told_once(self, entry: Any) -> None:
+        """Names by which others are found stand once, and what others belong to is there."""
+        for kind in LISTED:
+            records = getattr(entry, kind.in_file)
+            names = [kind.name_of(record) for record in records]
             for index, name in enumerate(names):
-                if name in names[:index]:
-                    self.fault(f"rig.{key}.{index}.{field}", f"“{name[:60]}” stands twice.")
-        items = {item.item for item in entry.survey}
-        for index, photo in enumerate(entry.photos):
-            if photo.item not in items:
-                self.fault(
-                    f"rig.photos.{index}.item", f"The survey of this file has no item “{photo.item[:60]}”."
-                )
+                if name in names[:index] and not kind.several:
+                    self.fault(f"rig.{kind.in_file}.{index}.{kind.named_by}", f"“{name[:60]}” stands twice.")
+            if kind.belongs_to is not None:
+                field, owner = kind.belongs_to[0], type_of(kind.belongs_to[1])
+                owners = {owner.name_of(record) for record in getattr(entry, owner.in_file)}
+                for index, record in enumerate(records):
+                    if (to := str(getattr(record, field))) not in owners:
+                        self.fault(
+                            f"rig.{kind.in_file}.{index}.{field}",
+                            f"The {owner.word} of this file has no {field} “{to[:60]}”.",
+                        )
 
 
 def moved(build: Build, to: date) -> Build:
@@ -384,10 +387,10 @@ def moved(build: Build, to: date) -> Build:
                 else change
                 for change in rig.changes
             ),
-            questions=tuple(_dates_moved(question, by) for question in rig.questions),
-            survey=tuple(_dates_moved(item, by) for item in rig.survey),
-            accepted=tuple(_dates_moved(accepted, by) for accepted in rig.accepted),
-            photos=tuple(_dates_moved(photo, by) for photo in rig.photos),
+            records={
+                kind: tuple(_dates_moved(record, by) for record in records)
+                for kind, records in rig.records.items()
+            },
         ),
         written_on=to,
     )

@@ -9,11 +9,11 @@ import re
 import zipfile
 import zlib
 from collections.abc import Iterator, Mapping
-from dataclasses import replace
 from datetime import date
 
 from jorvak.core.calculation import Refused
 from jorvak.core.rig import Rig
+from jorvak.core.survey.records import Photo
 from jorvak.formats.build_file import LARGEST_BYTES, Build, read_build, write_build
 
 BUILD = "build.json"
@@ -26,10 +26,10 @@ MAGIC = b"PK\x03\x04"
 
 def write_zip(rig: Rig, written_on: date, photos: Mapping[str, bytes]) -> bytes:
     """A build with its photographs; those whose file is gone are left out of both."""
-    kept = tuple(photo for photo in rig.photos if photo.file in photos)
+    kept = tuple(photo for photo in rig.all(Photo) if photo.file in photos)
     whole = io.BytesIO()
     with zipfile.ZipFile(whole, "w", zipfile.ZIP_DEFLATED) as archive:
-        archive.writestr(BUILD, write_build(replace(rig, photos=kept), written_on))
+        archive.writestr(BUILD, write_build(rig.having(Photo, kept), written_on))
         for name in sorted({photo.file for photo in kept}):
             archive.writestr(zipfile.ZipInfo(f"photos/{name}"), photos[name], zipfile.ZIP_STORED)
     return whole.getvalue()
@@ -40,7 +40,7 @@ def read_zip(raw: bytes) -> tuple[Build, dict[str, bytes]]:
     with _opened(raw) as archive:
         build = read_build(_unpacked(archive, BUILD, LARGEST_BYTES))
         photos = {name: _unpacked(archive, f"photos/{name}", LARGEST_PHOTO) for name in _photo_names(archive)}
-    for photo in build.rig.photos:
+    for photo in build.rig.all(Photo):
         if photo.file not in photos:
             raise Refused(
                 f"photos/{photo.file}", "The build names this photograph and the zip does not have it."

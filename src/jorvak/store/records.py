@@ -1,15 +1,16 @@
-"""What a rig has several of, each in a table of its own: questions, acceptances, gaps, parts, survey, photographs, ground.
+"""What a rig has several of, each type in a table of its own, made from the registry of record types.
 
-One row is one record of core/rig.py; columns are its fields, those that hold more than a plain value as JSON.
+One row is one record; columns are its fields, those that hold more than a plain value as JSON.
 """
 
 import json
 import sqlite3
+from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Any
 
-from jorvak.core.rig import Accepted, Gap, Part, Photo, Profile, Question, Record, SurveyItem
+from jorvak.core.records import RecordType, record_types
+from jorvak.core.rig import Record
 from jorvak.store.journal import Row
 
 ROWS_REMEMBERED = 4096
@@ -17,40 +18,31 @@ ROWS_REMEMBERED = 4096
 
 @dataclass(frozen=True)
 class RecordTable:
-    """A table and its record: ``field`` is where a rig keeps them, ``as_json`` the columns that hold JSON."""
+    """The table of a type of record."""
 
-    name: str
-    field: str
-    record: type[Record]
-    as_json: tuple[str, ...] = ()
+    of_type: RecordType
+
+    @property
+    def name(self) -> str:
+        return self.of_type.name
 
     def row(self, record: Record) -> Row:
         """A record as the values of its row."""
+        nested = self.of_type.nested_fields
         values = record.model_dump(mode="json")
         return {
-            key: None if value is None else json.dumps(value, ensure_ascii=False) if key in self.as_json else value
+            key: None if value is None else json.dumps(value, ensure_ascii=False) if key in nested else value
             for key, value in values.items()
         }  # fmt: skip
 
     @lru_cache(maxsize=ROWS_REMEMBERED)  # noqa: B019
-    def of(self, row: sqlite3.Row) -> Any:
+    def of(self, row: sqlite3.Row) -> Record:
         """The record of a row."""
-        values = {key: row[key] for key in self.record.model_fields}
-        for key in self.as_json:
+        values = {key: row[key] for key in self.of_type.model.model_fields}
+        for key in self.of_type.nested_fields:
             if values[key] is not None:
                 values[key] = json.loads(values[key])
-        return self.record.model_validate(values)
+        return self.of_type.model.model_validate(values)
 
 
-TABLES = {
-    table.name: table
-    for table in (
-        RecordTable("question", "questions", Question, ("options",)),
-        RecordTable("accepted", "accepted", Accepted, ("figures",)),
-        RecordTable("gap", "gaps", Gap),
-        RecordTable("part", "parts", Part, ("faces",)),
-        RecordTable("survey_item", "survey", SurveyItem, ("weighing",)),
-        RecordTable("photo", "photos", Photo),
-        RecordTable("profile", "profiles", Profile, ("corners",)),
-    )
-}
+TABLES: Mapping[str, RecordTable] = {name: RecordTable(kind) for name, kind in record_types().items()}

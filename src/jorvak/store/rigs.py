@@ -10,7 +10,7 @@ from datetime import date, datetime
 from functools import lru_cache
 from typing import Any
 
-from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig
+from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig, some_of
 from jorvak.store.database import Database
 from jorvak.store.journal import Journal, NotThere, Row, Stale, Write, utc_now
 from jorvak.store.records import ROWS_REMEMBERED, TABLES
@@ -165,7 +165,7 @@ class Rigs:
                 row = _figure(replace(figure, fitted_after=after))
                 write.insert("figure", {"rig_id": rig_id, "path": path, **row})
             for table in TABLES.values():
-                for record in getattr(rig, table.field):
+                for record in rig.all(table.of_type.model):
                     write.insert(table.name, {"rig_id": rig_id, **table.row(record)})
             write.keep(rig_id, person, "begin", what)
         return rig_id
@@ -435,7 +435,6 @@ def _rig(
     changes: list[sqlite3.Row],
     records: dict[str, list[sqlite3.Row]],
 ) -> Rig:
-    kept = {table.field: tuple(map(table.of, records[table.name])) for table in TABLES.values()}
     brief = {key: head[key] for key in Brief.model_fields}
     return Rig(
         name=head["name"],
@@ -445,7 +444,9 @@ def _rig(
         figures={row["path"]: _figure_as_read(row) for row in noted},
         points={row["name"]: row["carried_by"] for row in points},
         changes=tuple(_change_of(row) for row in changes),
-        **kept,
+        records=some_of(
+            {table.of_type.model: tuple(map(table.of, records[table.name])) for table in TABLES.values()}
+        ),
     )
 
 

@@ -13,6 +13,7 @@ from jorvak.core.engine.moment import measured_now, steps_before
 from jorvak.core.plan.kinds import check_fits, check_mass, draft, kind_of, title_of
 from jorvak.core.plan.line import Typed, read_line
 from jorvak.core.plan.preview import Preview, preview
+from jorvak.core.plan.records import Question
 from jorvak.core.plan.shorthand import read_fields
 from jorvak.core.plan.ticking import noted_since, settled
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
@@ -289,7 +290,7 @@ _PLACES = {"mass": ("mass_kg", MASS), "x": ("mass_x_mm", LENGTH), "z": ("mass_z_
 
 
 def _known_option(rig: Rig, option: str | None) -> None:
-    options = {f"{question.key}/{name}" for question in rig.questions for name in question.options}
+    options = {f"{question.key}/{name}" for question in rig.all(Question) for name in question.options}
     if option is not None and option not in options:
         raise Refused("option", f"There is no option “{option}” on this rig.")
 

@@ -1,17 +1,18 @@
-"""What a rig has several of: questions, gaps, parts, survey items and ground, each written and taken out one at a time."""
+"""What a rig has several of, of any type of the registry: each written and taken out one at a time."""
 
-from typing import Any, Literal
+from typing import Annotated, Any
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import named_figures, spec_of
 from jorvak.core.engine.moment import measured_now
 from jorvak.core.plan.line import read_figure
-from jorvak.core.rig import Figure
-from jorvak.store.records import TABLES
+from jorvak.core.records import RecordType, record_types
+from jorvak.core.rig import Figure, Record, Rig
+from jorvak.store import NotThere
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 from jorvak.web.typed import with_numbers
@@ -20,36 +21,34 @@ record_pages = APIBlueprint(
     "records", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="records")]
 )
 
-Table = Literal["question", "gap", "part", "survey_item", "profile"]
-Droppable = Literal["question", "gap", "part", "survey_item", "photo", "accepted", "profile"]
-NAMES = {
-    "question": "key",
-    "gap": "name",
-    "part": "name",
-    "survey_item": "item",
-    "photo": "file",
-    "accepted": "finding",
-    "profile": "name",
-}
-FAMILIES = {"gap": "gaps", "part": "parts"}
-WORDS = {
-    "question": "question",
-    "gap": "gap",
-    "part": "part",
-    "survey_item": "survey",
-    "photo": "photograph",
-    "accepted": "acceptance",
-    "profile": "ground",
-}
+Table = Annotated[
+    str, Field(json_schema_extra={"enum": [k.name for k in record_types().values() if k.written_whole]})
+]
+Droppable = Annotated[str, Field(json_schema_extra={"enum": list(record_types())})]
 
 
 class TablePath(RigPath):
     table: Table
 
+    @property
+    def type(self) -> RecordType:
+        """The type of record that is kept there. Raises NotThere."""
+        kind = record_types().get(self.table)
+        if kind is None or not kind.written_whole:
+            raise NotThere(f"There are no records called “{self.table[:40]}” that are written so.")
+        return kind
+
 
 class RecordPath(RigPath):
     table: Droppable
     record_id: int
+
+    @property
+    def type(self) -> RecordType:
+        """The type of record that is kept there. Raises NotThere."""
+        if self.table not in record_types():
+            raise NotThere(f"There are no records called “{self.table[:40]}”.")
+        return record_types()[self.table]
 
 
 class RecordEdit(BaseModel):
@@ -68,52 +67,46 @@ class Version(View):
 @record_pages.put("/records/<table>", responses={200: Sheet})
 def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
     """Keep a record, new or changed."""
-    table = TABLES[path.table]
-    known = rigs().read(path.rig_id, query.person)
-    given = with_numbers(body.record, query, known.rig.brief.currency)
-    record = table.record.model_validate({**given, "id": body.id})
-    name = str(getattr(record, NAMES[path.table]))
+    kind, rig = path.type, rigs().read(path.rig_id, query.person).rig
+    given = with_numbers(body.record, query, rig.brief.currency)
+    record = kind.model.model_validate({**given, "id": body.id})
+    name = kind.name_of(record)
     if body.version is not None:
-        _same_name(path, known, body.id, name)
+        _same_name(kind, rig, record)
+    elif kind.noted is not None:
+        record = record.model_copy(update=dict(zip(kind.noted, (today(), query.person), strict=True)))
     figures: dict[str, Figure] = {}
-    if path.table in FAMILIES:
-        family = FAMILIES[path.table]
-        for key in named_figures()[family]:
-            if body.typed.get(key, "").strip():
-                spec = spec_of(f"{family}.{name}.{key}")
-                try:
-                    value = read_figure(spec, body.typed[key], query.preset)
-                except Refused as refused:
-                    raise Refused(key, refused.message) from None
-                figures[spec.path] = measured_now(known.rig, spec.path, value, today(), query.person)
-    if path.table == "survey_item" and body.version is None:
-        record = record.model_copy(update={"found_on": today(), "found_by": query.person})
-    what = f"{WORDS[path.table]}: {name}"
-    rigs().put(path.rig_id, path.table, record, body.version, query.person, what, query.key, figures)
+    for key in named_figures()[kind.figures] if kind.figures is not None else ():
+        if body.typed.get(key, "").strip():
+            spec = spec_of(f"{kind.figures}.{name}.{key}")
+            try:
+                value = read_figure(spec, body.typed[key], query.preset)
+            except Refused as refused:
+                raise Refused(key, refused.message) from None
+            figures[spec.path] = measured_now(rig, spec.path, value, today(), query.person)
+    what = f"{kind.word}: {name}"
+    rigs().put(path.rig_id, kind.name, record, body.version, query.person, what, query.key, figures)
     return answer(path.rig_id, query)
 
 
-def _same_name(path: TablePath, known: Any, record_id: int, name: str) -> None:
+def _same_name(kind: RecordType, rig: Rig, record: Record) -> None:
     """Others point to a record by its name, so it keeps it."""
-    field = NAMES[path.table]
-    for record in getattr(known.rig, TABLES[path.table].field):
-        if record.id == record_id and getattr(record, field) != name:
-            raise Refused(
-                field, f"“{getattr(record, field)}” keeps its name: figures and changes point to it."
-            )
+    old = next((each for each in rig.all(kind.model) if each.id == record.id), None)
+    if old is not None and kind.name_of(old) != kind.name_of(record):
+        raise Refused(
+            kind.named_by, f"“{kind.name_of(old)}” keeps its name: figures and changes point to it."
+        )
 
 
 @record_pages.delete("/records/<table>/<int:record_id>", responses={200: Sheet})
 def drop_record(path: RecordPath, query: Version) -> Response:
     """Take a record out, and the figures that are its own. Undo brings both back."""
-    rig = rigs().read(path.rig_id, query.person).rig
-    found = next((r for r in getattr(rig, TABLES[path.table].field) if r.id == path.record_id), None)
-    name = str(getattr(found, NAMES[path.table])) if found else ""
-    if path.table == "question" and any((c.option or "").startswith(f"{name}/") for c in rig.changes):
-        raise Refused("question", "Changes still belong to its options: take them out of the question first.")
-    figures = f"{FAMILIES[path.table]}.{name}" if path.table in FAMILIES and name else None
-    what = f"{WORDS[path.table]} taken out: {name}"
-    rigs().drop(
-        path.rig_id, path.table, path.record_id, query.version, query.person, what, query.key, figures
-    )
+    kind, rig = path.type, rigs().read(path.rig_id, query.person).rig
+    record = next((each for each in rig.all(kind.model) if each.id == path.record_id), None)
+    name = "" if record is None else kind.name_of(record)
+    if record is not None:
+        kind.may_go(rig, record)
+    figures = f"{kind.figures}.{name}" if kind.figures is not None and name else None
+    what = f"{kind.word} taken out: {name}"
+    rigs().drop(path.rig_id, kind.name, path.record_id, query.version, query.person, what, query.key, figures)
     return answer(path.rig_id, query)

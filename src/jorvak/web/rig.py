@@ -26,8 +26,10 @@ from jorvak.core.plan.kinds import kinds
 from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
+from jorvak.core.records import record_types
 from jorvak.core.rig import Carrier, Figure, Form, Known, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
+from jorvak.core.survey.records import Photo
 from jorvak.core.trip.readiness import days_left
 from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, read_build, write_build
@@ -148,6 +150,7 @@ class Catalogue(BaseModel):
     named: dict[str, list[SpecOut]] = Field(
         description="figures of what a builder names, by the last part of their path"
     )
+    records: dict[str, str] = Field(description="types of records, and the field by which people know one")
     waits: list[WaitsOut] = Field(
         description="results that stand among what is not known yet, while they wait"
     )
@@ -263,6 +266,7 @@ def get_catalogue() -> Response:
                 family: [_spec(spec, family) for spec in specs.values()]
                 for family, specs in named_figures().items()
             },
+            records={name: kind.titled_by or kind.named_by for name, kind in record_types().items()},
             waits=[
                 WaitsOut(area=area.name, result=result, label=label)
                 for area in areas().values()
@@ -355,12 +359,12 @@ def export_build(path: RigPath) -> Response:
     """The rig as a build file to keep: with photographs, as a zip that holds both."""
     rig = rigs().read(path.rig_id, "bench").rig
     name = "".join(letter if letter.isalnum() else "-" for letter in rig.name.lower())
-    if rig.photos:
-        files = {photo.file: data for photo in rig.photos if (data := photo_files().read(photo.file))}
+    if rig.all(Photo):
+        files = {photo.file: data for photo in rig.all(Photo) if (data := photo_files().read(photo.file))}
         response = Response(write_zip(rig, today(), files), mimetype="application/zip")
     else:
         response = Response(write_build(rig, today()), mimetype="application/json")
-    ending = "zip" if rig.photos else "json"
+    ending = "zip" if rig.all(Photo) else "json"
     response.headers["Content-Disposition"] = (
         f'attachment; filename="{name.encode("ascii", "replace").decode()}.build.{ending}"'
     )

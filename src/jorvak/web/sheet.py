@@ -2,10 +2,10 @@
 
 from datetime import date
 from functools import cache
-from typing import Any, Literal
+from typing import Any, Generic, Literal, TypeVar
 
 from flask import Response, current_app
-from pydantic import BaseModel, Field, field_validator
+from pydantic import BaseModel, Field, create_model, field_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
@@ -18,25 +18,19 @@ from jorvak.core.money.totals import Totals, running, totals
 from jorvak.core.plan.jobs import Job
 from jorvak.core.plan.kinds import guessed_hours, jobs_of, title_of
 from jorvak.core.quantities import PRESETS, Preset
+from jorvak.core.records import record_types
 from jorvak.core.rig import (
     APPLIED,
-    Accepted,
     Brief,
     Carrier,
     Change,
     Figure,
     Fitted,
     Form,
-    Gap,
     MassKnown,
-    Part,
-    Photo,
-    Profile,
-    Question,
     Record,
     Rig,
     State,
-    SurveyItem,
 )
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.counting import shown_per_true
@@ -109,39 +103,20 @@ class ChangeLine(BaseModel):
     jobs: tuple[Job, ...]
 
 
-class Kept(BaseModel):
+R = TypeVar("R", bound=Record)
+
+
+class Kept(BaseModel, Generic[R]):
     """A record with its number and the version that a write to it has to name."""
 
     id: int
     version: int
+    record: R
 
 
-class KeptQuestion(Kept):
-    question: Question
-
-
-class KeptGap(Kept):
-    gap: Gap
-
-
-class KeptPart(Kept):
-    part: Part
-
-
-class KeptItem(Kept):
-    item: SurveyItem
-
-
-class KeptPhoto(Kept):
-    photo: Photo
-
-
-class KeptProfile(Kept):
-    profile: Profile
-
-
-class KeptAcceptance(Kept):
-    accepted: Accepted
+_KEPT: dict[str, Any] = {name: (list[Kept[kind.model]], ...) for name, kind in record_types().items()}  # type: ignore[name-defined]
+KeptRecords: Any = create_model("KeptRecords", **_KEPT)
+"""The records of a rig by the name of their type."""
 
 
 class Outlines(BaseModel):
@@ -180,13 +155,7 @@ class Sheet(BaseModel):
     taken_later: list[str] = Field(description="paths of figures that were measured with such a change on it")
     points: dict[str, Carrier]
     changes: list[ChangeLine]
-    questions: list[KeptQuestion]
-    gaps: list[KeptGap]
-    parts: list[KeptPart]
-    survey: list[KeptItem]
-    photos: list[KeptPhoto]
-    accepted: list[KeptAcceptance]
-    profiles: list[KeptProfile]
+    records: KeptRecords
     money: Totals = Field(description="of everything on the plan")
     money_here: Totals = Field(description="of what is on the rig at the stage")
     stage: Stage
@@ -270,13 +239,7 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, kept: KeptR
             _change_line(rig, change, step, record.change_versions[change.id], spent.get(change.id))
             for step, change in enumerate(rig.changes, 1)
         ],
-        questions=[KeptQuestion(**_kept(record, "question", q), question=q) for q in rig.questions],
-        gaps=[KeptGap(**_kept(record, "gap", gap), gap=gap) for gap in rig.gaps],
-        parts=[KeptPart(**_kept(record, "part", part), part=part) for part in rig.parts],
-        survey=[KeptItem(**_kept(record, "survey_item", item), item=item) for item in rig.survey],
-        photos=[KeptPhoto(**_kept(record, "photo", photo), photo=photo) for photo in rig.photos],
-        accepted=[KeptAcceptance(**_kept(record, "accepted", a), accepted=a) for a in rig.accepted],
-        profiles=[KeptProfile(**_kept(record, "profile", p), profile=p) for p in rig.profiles],
+        records=_records(record),
         money=totals(rig, "planned"),
         money_here=totals(rig, stage),
         stage=stage,
@@ -300,8 +263,16 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, kept: KeptR
     )
 
 
-def _kept(record: RigRecord, table: str, of: Record) -> dict[str, int]:
-    return {"id": of.id, "version": record.record_versions[table][of.id]}
+def _records(of: RigRecord) -> Any:
+    return KeptRecords(
+        **{
+            name: [
+                {"id": record.id, "version": of.record_versions[name][record.id], "record": record}
+                for record in of.rig.all(kind.model)
+            ]
+            for name, kind in record_types().items()
+        }
+    )
 
 
 def _change_line(rig: Rig, change: Change, step: int, version: int, spent: float | None) -> ChangeLine:

@@ -13,7 +13,6 @@ from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
-from jorvak.core.rig import Corner
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
@@ -21,6 +20,7 @@ from jorvak.core.stance.crossing import Stands
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
 from jorvak.core.stance.ranking import PointAngle, Which, ranked, with_raised
+from jorvak.core.stance.records import Corner
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
 from jorvak.formats.profile import read_profile, write_csv, write_dxf

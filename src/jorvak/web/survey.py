@@ -5,7 +5,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.rig import Photo
+from jorvak.core.survey.records import Photo, SurveyItem
 from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open, weigh
 from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
@@ -43,9 +43,9 @@ def get_survey(path: RigPath, query: View) -> Response:
         Survey(
             order=[
                 SurveyLine(item=item.id, open=still_open(item), weighed=weigh(item, rate))
-                for item in in_order(rig.survey)
+                for item in in_order(rig.all(SurveyItem))
             ],
-            first=[item.item for item in before_lift(rig.survey)],
+            first=[item.item for item in before_lift(rig.all(SurveyItem))],
             hour_rate=rate,
             rate_noted=noted is not None,
         )
@@ -64,7 +64,7 @@ class NewPhoto(View):
 def add_photo(path: ItemPath, query: NewPhoto) -> Response:
     """Take in a photograph of an item, sent as the body of the request."""
     rig = rigs().read(path.rig_id, query.person).rig
-    item = next((item for item in rig.survey if item.id == path.item_id), None)
+    item = next((item for item in rig.all(SurveyItem) if item.id == path.item_id), None)
     if item is None:
         raise NotThere("That is not in this survey any more.")
     raw = request.get_data(cache=False)

@@ -14,7 +14,7 @@ from jorvak.core.measure import Measurement, assumed, measure_next
 from jorvak.core.plan.compare import Comparison, View, compare, options_of
 from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import carried_out
-from jorvak.core.rig import Question
+from jorvak.core.plan.records import Accepted, Question, question_of
 from jorvak.web import sheet as sheets
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, answer, as_json, rigs, today
@@ -82,7 +82,7 @@ def get_comparison(path: RigPath, query: WhatToCompare) -> Response:
     """Options or moments side by side."""
     rig = rigs().read(path.rig_id, query.person).rig
     if query.question is not None:
-        question = _question(rig.question(query.question), query.question)
+        question = _question(question_of(rig, query.question), query.question)
         views = options_of(rig, question)
     else:
         stages = [read_stage(stage) for stage in (query.stages or "as-found,planned").split(",")[:6]]
@@ -105,7 +105,7 @@ class QuestionPath(RigPath):
 @weigh_pages.put("/questions/<key>/decision", responses={200: Sheet})
 def decide(path: QuestionPath, query: sheets.View, body: Decision) -> Response:
     """Choose an option with a reason. The others stay readable."""
-    question = _question(rigs().read(path.rig_id, query.person).rig.question(path.key), path.key)
+    question = _question(question_of(rigs().read(path.rig_id, query.person).rig, path.key), path.key)
     if body.chosen is not None and body.chosen not in question.options:
         raise Refused("chosen", f"“{body.chosen}” is no option: there are {', '.join(question.options)}.")
     if body.chosen is not None and not body.reason.strip():
@@ -147,7 +147,7 @@ def accept(path: RigPath, query: sheets.View, body: Accept) -> Response:
             break
     else:
         raise Refused("finding", "This finding does not stand any more at this stage.")
-    old = next((a for a in record.rig.accepted if a.finding == body.finding), None)
+    old = next((a for a in record.rig.all(Accepted) if a.finding == body.finding), None)
     version = None
     if old is not None:
         accepted = accepted.model_copy(update={"id": old.id})

@@ -14,7 +14,9 @@ const SWAPPED = ["transfer-case", "axle", "gearbox", "shaft", "wheel", "spring"]
 export function Swap() {
   const { sheet } = useBench();
   const { units, person } = useSettings();
-  const parts = sheet.parts.filter(({ part }) => SWAPPED.includes(part.kind)).map(({ part }) => part);
+  const parts = sheet.records.part
+    .filter(({ record: part }) => SWAPPED.includes(part.kind))
+    .map(({ record: part }) => part);
   const donor = parts.find(({ place }) => place === "donor") ?? parts.find(({ place }) => place === "wanted");
   const [chosen, setChosen] = useState<{ old?: string; new?: string }>({});
   const after = chosen.new ?? donor?.name ?? "";

@@ -42,7 +42,7 @@ export function ChangeForm({ change, option, done }: Props) {
   const [note, setNote] = useState(change?.note ?? "");
   const [problem, setProblem] = useState<{ field: string | null; message: string }>();
   if (!kind) return null;
-  const options = sheet.questions.flatMap(({ question }) =>
+  const options = sheet.records.question.flatMap(({ record: question }) =>
     question.options.map((name) => `${question.key}/${name}`),
   );
 

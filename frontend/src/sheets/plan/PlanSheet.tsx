@@ -1,7 +1,7 @@
 /** The plan: changes in their order, money along it against the ceiling, open questions unfolded in their place. */
 import { useState } from "react";
 
-import type { ChangeLine, KeptQuestion } from "../../api/types";
+import type { ChangeLine, Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { isRival } from "../../parts/StageRule";
 import { day } from "../../parts/day";
@@ -11,7 +11,7 @@ import { CompareMoments } from "./CompareMoments";
 import { Money } from "./Money";
 import { AskForm, QuestionBlock } from "./QuestionBlock";
 
-type Entry = { change: ChangeLine } | { question: KeptQuestion; changes: ChangeLine[] };
+type Entry = { change: ChangeLine } | { question: Kept<"question">; changes: ChangeLine[] };
 
 export function PlanSheet() {
   const { sheet } = useBench();
@@ -19,7 +19,7 @@ export function PlanSheet() {
   const counted = sheet.changes.filter((change) => !isRival(change));
   const rivals = sheet.changes.length - counted.length;
   const fitted = counted.filter((change) => change.state === "fitted").length;
-  const entries = inOrder(sheet.changes, sheet.questions);
+  const entries = inOrder(sheet.changes, sheet.records.question);
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
@@ -62,11 +62,7 @@ export function PlanSheet() {
             "change" in entry ? (
               <ChangeRow key={entry.change.id} change={entry.change} />
             ) : (
-              <QuestionBlock
-                key={entry.question.question.key}
-                kept={entry.question}
-                changes={entry.changes}
-              />
+              <QuestionBlock key={entry.question.record.key} kept={entry.question} changes={entry.changes} />
             ),
           )}
         </ol>
@@ -77,10 +73,10 @@ export function PlanSheet() {
 }
 
 /** The order as it is shown: a question stands where the first change of its options does. */
-function inOrder(changes: ChangeLine[], questions: KeptQuestion[]): Entry[] {
+function inOrder(changes: ChangeLine[], questions: Kept<"question">[]): Entry[] {
   const asked = (change: ChangeLine) =>
-    questions.find(({ question }) => change.option?.startsWith(`${question.key}/`));
-  const seen = new Set<KeptQuestion>();
+    questions.find(({ record: question }) => change.option?.startsWith(`${question.key}/`));
+  const seen = new Set<Kept<"question">>();
   const entries: Entry[] = [];
   for (const change of changes) {
     const question = asked(change);

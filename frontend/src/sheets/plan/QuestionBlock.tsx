@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import type { ChangeLine, KeptQuestion } from "../../api/types";
+import type { ChangeLine, Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { day } from "../../parts/day";
@@ -14,11 +14,11 @@ import { ChangeRow } from "./ChangeRow";
 import { ComparisonTable } from "./ComparisonTable";
 import { Problem } from "../../parts/Problem";
 
-type Props = { kept: KeptQuestion; changes: ChangeLine[] };
+type Props = { kept: Kept<"question">; changes: ChangeLine[] };
 
 export function QuestionBlock({ kept, changes }: Props) {
   const { put } = useBench();
-  const { question } = kept;
+  const { record: question } = kept;
   const [open, setOpen] = useState(question.chosen === null);
   const [showChanges, setShowChanges] = useState(false);
   return (
@@ -75,10 +75,10 @@ export function QuestionBlock({ kept, changes }: Props) {
   );
 }
 
-function Options({ kept }: { kept: KeptQuestion }) {
+function Options({ kept }: { kept: Kept<"question"> }) {
   const { sheet, catalogue } = useBench();
   const { units, person } = useSettings();
-  const { question } = kept;
+  const { record: question } = kept;
   const [adding, setAdding] = useState<string>();
   const found = useAsked({
     queryKey: ["comparison", sheet.id, question.key, units, sheet.revision],
@@ -132,9 +132,9 @@ function Options({ kept }: { kept: KeptQuestion }) {
   );
 }
 
-function Choose({ kept, option }: { kept: KeptQuestion; option: string }) {
+function Choose({ kept, option }: { kept: Kept<"question">; option: string }) {
   const { put } = useBench();
-  const { question } = kept;
+  const { record: question } = kept;
   const [reason, setReason] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const decide = async (chosen: string | null, why: string) => {

@@ -57,7 +57,7 @@ export function Gaps() {
           <span className="font-normal text-quiet">from the present wheel&apos;s centre, at ride height</span>
         </caption>
         <tbody>
-          {sheet.gaps.map(({ id, version, gap }) => (
+          {sheet.records.gap.map(({ id, version, record: gap }) => (
             <tr key={id} className="border-b border-hair">
               <td>{gap.name}</td>
               <td className="text-quiet">{gap.axle}</td>

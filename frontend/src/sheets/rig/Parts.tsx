@@ -1,7 +1,7 @@
 /** Parts, each one record wherever it is: fitted, on the shelf, wanted, or in a donor; and what its faces meet. */
 import { type FormEvent, useState } from "react";
 
-import type { KeptPart, Part } from "../../api/types";
+import type { Kept, Part } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
@@ -39,7 +39,7 @@ export function Parts() {
         </span>
       </h2>
       {PLACES.map((place) => {
-        const here = sheet.parts.filter(({ part }) => part.place === place);
+        const here = sheet.records.part.filter(({ record: part }) => part.place === place);
         return (
           here.length > 0 && (
             <div key={place} className="grid gap-x-4 border-b border-hair wide:grid-cols-[7rem_1fr]">
@@ -63,14 +63,14 @@ export function Parts() {
 /** What becomes of a part, from what it is when the write's turn comes. */
 type Change = (part: Part) => Partial<Part>;
 
-function PartRow({ kept }: { kept: KeptPart }) {
+function PartRow({ kept }: { kept: Kept<"part"> }) {
   const { sheet, put, write } = useBench();
-  const { part } = kept;
+  const { record: part } = kept;
   const [open, setOpen] = useState(false);
   const [problem, setProblem] = useState<string>();
   const keep = async (to: Change) => {
     const refusal = await put((now) => {
-      const { id, version, part: current } = now.parts.find((each) => each.id === kept.id) ?? kept;
+      const { id, version, record: current } = now.records.part.find((each) => each.id === kept.id) ?? kept;
       return { do: "record", table: "part", id, version, record: { ...current, ...to(current) } };
     });
     setProblem(refusal?.message);
@@ -130,9 +130,9 @@ function PartRow({ kept }: { kept: KeptPart }) {
 }
 
 /** The faces of a part, what each meets, and what does not agree. */
-function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Change) => Promise<void> }) {
+function Faces({ kept, keep }: { kept: Kept<"part">; keep: (to: Change) => Promise<void> }) {
   const { sheet, put } = useBench();
-  const { part } = kept;
+  const { record: part } = kept;
   const meetings = sheet.here.results.driveline.mating.value ?? [];
   return (
     <div className="cond my-2 ml-4 border-l-4 border-hair pl-4">
@@ -198,7 +198,7 @@ function Faces({ kept, keep }: { kept: KeptPart; keep: (to: Change) => Promise<v
 function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<void> }) {
   const { sheet, catalogue } = useBench();
   const [said, setSaid] = useState({ name: "", kind: "flange", meets: "" });
-  const others = sheet.parts.flatMap(({ part: other }) =>
+  const others = sheet.records.part.flatMap(({ record: other }) =>
     other.name === part.name ? [] : Object.keys(other.faces ?? {}).map((face) => `${other.name}/${face}`),
   );
   const submit = (event: FormEvent) => {

@@ -29,7 +29,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
   const x = scaleLinear([-reach, reach], [width / 2 - reach * k, width / 2 + reach * k]);
   const y = (mm: number) => HEIGHT - (mm - low) * k;
   // Places that were measured by this wheel, where the tyre stands over them: from the wheel's centre as found.
-  const gaps = sheet.gaps.flatMap(({ gap }) => {
+  const gaps = sheet.records.gap.flatMap(({ record: gap }) => {
     const figure = (axis: string) => asFound(sheet)[`gaps.${gap.name}.${axis}`];
     const [aside, above] = [figure("y_mm"), figure("z_mm")];
     if (gap.axle !== end || typeof aside?.value !== "number" || typeof above?.value !== "number") return [];

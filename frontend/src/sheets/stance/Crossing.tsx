@@ -26,8 +26,9 @@ export function Crossing() {
   const { sheet, stage, put } = useBench();
   const { units, person } = useSettings();
   const [ground, setGround] = useState<Ground>(() => {
-    const kept = sheet.profiles.find(({ profile }) => profile.asked) ?? sheet.profiles[0];
-    return kept ? { name: kept.profile.name, corners: kept.profile.corners as Corners } : FIRST;
+    const kept =
+      sheet.records.profile.find(({ record: profile }) => profile.asked) ?? sheet.records.profile[0];
+    return kept ? { name: kept.record.name, corners: kept.record.corners as Corners } : FIRST;
   });
   const [crossed, setCrossed] = useState<TakenCrossed>();
   const [said, setSaid] = useState<string>();
@@ -77,10 +78,10 @@ export function Crossing() {
     setBad(undefined);
     setCrossed(to in CROSSED ? (to as TakenCrossed) : undefined);
     if (to in CROSSED) return;
-    const kept = sheet.profiles.find(({ profile }) => `kept ${profile.name}` === to);
+    const kept = sheet.records.profile.find(({ record: profile }) => `kept ${profile.name}` === to);
     setGround(
       kept
-        ? { name: kept.profile.name, corners: kept.profile.corners as Corners }
+        ? { name: kept.record.name, corners: kept.record.corners as Corners }
         : { obstacle: to, sizes: {} },
     );
   };
@@ -107,22 +108,24 @@ export function Crossing() {
     );
   };
   const named =
-    "name" in ground ? sheet.profiles.find(({ profile }) => profile.name === ground.name) : undefined;
-  const isKept = named && JSON.stringify(named.profile.corners) === JSON.stringify(crossing.data?.corners);
+    "name" in ground
+      ? sheet.records.profile.find(({ record: profile }) => profile.name === ground.name)
+      : undefined;
+  const isKept = named && JSON.stringify(named.record.corners) === JSON.stringify(crossing.data?.corners);
   const kept = isKept ? named : undefined;
   const keep = async (asked: boolean, over = false) => {
     const corners = crossing.data?.corners;
     if (!corners) return;
     const said = ("obstacle" in ground ? nameOf(ground) : ground.name).replaceAll(/[./]/g, " ").trim();
     // Ground that was drawn on from a kept one is another: it takes a name of its own.
-    const name = kept || over || "obstacle" in ground ? said : freeName(said, sheet.profiles);
-    const old = sheet.profiles.find(({ profile }) => profile.name === name);
+    const name = kept || over || "obstacle" in ground ? said : freeName(said, sheet.records.profile);
+    const old = sheet.records.profile.find(({ record: profile }) => profile.name === name);
     const refusal = await put({
       do: "record",
       table: "profile",
       id: old?.id ?? 0,
       version: old?.version ?? null,
-      record: { ...(old?.profile ?? {}), name, corners, asked },
+      record: { ...(old?.record ?? {}), name, corners, asked },
       typed: {},
     });
     setBad(refusal?.message);
@@ -135,7 +138,7 @@ export function Crossing() {
           label="ground"
           value={crossed ?? ("obstacle" in ground ? ground.obstacle : `kept ${ground.name}`)}
           of={[
-            ...sheet.profiles.map(({ profile }) => ({
+            ...sheet.records.profile.map(({ record: profile }) => ({
               value: `kept ${profile.name}`,
               text: `${profile.name}${profile.asked ? " (the brief asks for it)" : ""}`,
             })),
@@ -196,16 +199,16 @@ export function Crossing() {
                   </button>
                 )}
                 {!kept && named && (
-                  <button className="link" onClick={() => void keep(named.profile.asked ?? false, true)}>
-                    in the place of {named.profile.name}
+                  <button className="link" onClick={() => void keep(named.record.asked ?? false, true)}>
+                    in the place of {named.record.name}
                   </button>
                 )}
-                {!kept?.profile.asked && (
+                {!kept?.record.asked && (
                   <button className="link" onClick={() => void keep(true)}>
                     the brief asks for it
                   </button>
                 )}
-                {kept?.profile.asked && (
+                {kept?.record.asked && (
                   <button className="link" onClick={() => void keep(false)}>
                     the brief does not ask for it
                   </button>
@@ -478,8 +481,8 @@ function Drive({ crossed, largest, searching }: DriveProps) {
 }
 
 /** A name that no ground has yet. */
-function freeName(name: string, profiles: { profile: { name: string } }[]): string {
-  const taken = (tried: string) => profiles.some(({ profile }) => profile.name === tried);
+function freeName(name: string, profiles: { record: { name: string } }[]): string {
+  const taken = (tried: string) => profiles.some(({ record: profile }) => profile.name === tried);
   let free = name;
   for (let n = 2; taken(free); n += 1) free = `${name} ${n}`;
   return free;

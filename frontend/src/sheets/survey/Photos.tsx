@@ -3,12 +3,12 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { answered, client } from "../../api/client";
-import type { KeptItem, Sheet } from "../../api/types";
+import type { Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 
-export function Photos({ item, photos }: { item: KeptItem; photos: Sheet["photos"] }) {
+export function Photos({ item, photos }: { item: Kept<"survey_item">; photos: Kept<"photo">[] }) {
   const { sheet, stage, put } = useBench();
   const { units, person } = useSettings();
   const queries = useQueryClient();
@@ -38,7 +38,7 @@ export function Photos({ item, photos }: { item: KeptItem; photos: Sheet["photos
   };
   return (
     <section className="flex flex-wrap items-center gap-4">
-      {photos.map(({ id, version, photo }) => (
+      {photos.map(({ id, version, record: photo }) => (
         <figure key={id}>
           <a href={`/api/photos/${photo.file}`} target="_blank" rel="noreferrer">
             <img

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import type { KeptItem, Survey, SurveyItem } from "../../api/types";
+import type { Kept, Survey, SurveyItem } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { day } from "../../parts/day";
@@ -47,8 +47,8 @@ export function SurveySheet() {
   });
   const survey = found.data;
   const rows = (survey?.order ?? []).flatMap((standing) => {
-    const kept = sheet.survey.find(({ id }) => id === standing.item);
-    return kept && (!zone || kept.item.zone === zone) ? [{ kept, standing }] : [];
+    const kept = sheet.records.survey_item.find(({ id }) => id === standing.item);
+    return kept && (!zone || kept.record.zone === zone) ? [{ kept, standing }] : [];
   });
   const undecided = new Set(survey?.order.flatMap(({ item, open }) => (open ? [item] : [])));
   return (
@@ -56,7 +56,7 @@ export function SurveySheet() {
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
         <h1 className="text-2xl font-semibold">Survey</h1>
         <p className="text-quiet">
-          {sheet.survey.length} looked at, {undecided.size} still to be decided
+          {sheet.records.survey_item.length} looked at, {undecided.size} still to be decided
         </p>
       </header>
       <ZoneDrawing
@@ -95,7 +95,7 @@ export function SurveySheet() {
 }
 
 type RowProps = {
-  kept: KeptItem;
+  kept: Kept<"survey_item">;
   standing: Survey["order"][number];
   number: number;
   open: boolean;
@@ -105,15 +105,19 @@ type RowProps = {
 function ItemRow({ kept, standing, number, open, toggle }: RowProps) {
   const { sheet, put } = useBench();
   const [problem, setProblem] = useState<string>();
-  const { item } = kept;
+  const { record: item } = kept;
   const keep = async (to: ItemChange) => {
     const refusal = await put((now) => {
-      const { id, version, item: current } = now.survey.find((each) => each.id === kept.id) ?? kept;
+      const {
+        id,
+        version,
+        record: current,
+      } = now.records.survey_item.find((each) => each.id === kept.id) ?? kept;
       return { do: "record", table: "survey_item", id, version, record: { ...current, ...to(current) } };
     });
     setProblem(refusal?.message);
   };
-  const photos = sheet.photos.filter(({ photo }) => photo.item === item.item);
+  const photos = sheet.records.photo.filter(({ record: photo }) => photo.item === item.item);
   return (
     <li className="border-b border-hair py-1">
       <div className="cond flex flex-wrap items-center gap-x-4">

@@ -87,7 +87,7 @@ type ZoneButtonProps = {
 
 function ZoneButton({ zone, chosen, choose, open, style }: ZoneButtonProps) {
   const { sheet } = useBench();
-  const items = sheet.survey.filter(({ item }) => item.zone === zone);
+  const items = sheet.records.survey_item.filter(({ record: item }) => item.zone === zone);
   const undecided = items.filter(({ id }) => open.has(id)).length;
   return (
     <button

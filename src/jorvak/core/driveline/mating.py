@@ -9,7 +9,8 @@ from collections.abc import Iterator
 from jorvak.core.driveline.mate import FACES, MateIn, MateOut, MatePair, mate
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import own_fields
-from jorvak.core.rig import Change, Face, Part, Rig
+from jorvak.core.rig import Change, Rig
+from jorvak.core.vehicle.records import Face, Part
 
 
 @record(frozen=True, slots=True)
@@ -32,7 +33,7 @@ def _meetings(rig: Rig, change: Change) -> Iterator[Meeting]:
     if not change.fields.get("part"):
         return
     fields = own_fields(change)
-    parts = {part.name: part for part in rig.parts}
+    parts = {part.name: part for part in rig.all(Part)}
     part = parts.get(getattr(fields, "part", None) or "")
     adapter = parts.get(getattr(fields, "adapter", None) or "")
     if part is None:

@@ -6,7 +6,8 @@ from jorvak.core.calculation import Refused
 from jorvak.core.driveline.mate import FACES, MateIn, MatePair, mate
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import Draft, draft, kind_of, kinds
-from jorvak.core.rig import Face, Part, Rig, Value
+from jorvak.core.rig import Rig, Value
+from jorvak.core.vehicle.records import Face, Part
 
 Verdict = Literal["alike", "differs", "unknown"]
 
@@ -86,7 +87,7 @@ def _swap(rig: Rig, part: Part) -> Draft | None:
     fields = {key: value for key, value in facts.items() if key in takes and value is not None}
     if "part" in takes:
         fields["part"] = part.name
-    adapter = next((each for each in rig.parts if _adapts(each, part)), None)
+    adapter = next((each for each in rig.all(Part) if _adapts(each, part)), None)
     if adapter is not None and "adapter" in takes:
         fields["adapter"] = adapter.name
         length = adapter.faces[FACTS].fields.get("length_mm") if FACTS in adapter.faces else None
@@ -104,7 +105,7 @@ def _adapts(adapter: Part, part: Part) -> bool:
 
 
 def _part(rig: Rig, name: str, field: str) -> Part:
-    for part in rig.parts:
+    for part in rig.all(Part):
         if part.name == name:
             return part
     raise Refused(field, f"There is no part “{name[:60]}” on this rig.")

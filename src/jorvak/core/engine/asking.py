@@ -17,9 +17,13 @@ from jorvak.core.engine.shifts import shift_of
 from jorvak.core.engine.sources import Labelled, SourceKey, sources_of
 from jorvak.core.engine.spread import Doubted
 from jorvak.core.immutable import record
-from jorvak.core.rig import Carrier, Change, Figure, Gap, Profile, Rig
+from jorvak.core.rig import Carrier, Change, Figure, Record, Rig
 
 T = TypeVar("T")
+R = TypeVar("R", bound=Record)
+
+Look = str | type[Record]
+"""What else of a moment is looked at: one of ``keeping.LOOKS``, or all records of a type."""
 
 NO_ANSWER = (ValidationError, ZeroDivisionError, OverflowError)
 """What a calculation comes to when figures that can each be do not go together: two joints in one place."""
@@ -105,7 +109,7 @@ class Ask:
     def __init__(self, moment: Moment) -> None:
         self._moment = moment
         self.asked_for: set[str] = set()
-        self.looked_at: set[str] = set()
+        self.looked_at: set[Look] = set()
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
         self.then: dict[SourceKey, Figure] = {}
@@ -173,15 +177,10 @@ class Ask:
         self.looked_at.add("points")
         return self._moment.points
 
-    @property
-    def gaps(self) -> tuple[Gap, ...]:
-        self.looked_at.add("gaps")
-        return self._moment.rig.gaps
-
-    @property
-    def profiles(self) -> tuple[Profile, ...]:
-        self.looked_at.add("profiles")
-        return self._moment.rig.profiles
+    def all(self, kind: type[R]) -> tuple[R, ...]:
+        """The records of one type."""
+        self.looked_at.add(kind)
+        return self._moment.rig.all(kind)
 
     @property
     def rig(self) -> Rig:

@@ -9,6 +9,7 @@ from collections import OrderedDict
 from collections.abc import Callable
 from typing import Any
 
+from jorvak.core.engine.asking import Look
 from jorvak.core.engine.moment import Moment, Stage
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
@@ -16,21 +17,19 @@ from jorvak.core.immutable import record
 LOOKS: dict[str, Callable[[Moment], Any]] = {
     "changes": lambda moment: moment.changes,
     "points": lambda moment: moment.points,
-    "profiles": lambda moment: moment.rig.profiles,
-    "gaps": lambda moment: moment.rig.gaps,
     "rig": lambda moment: moment.rig,
     "on": lambda moment: moment.on,
     "then": lambda moment: (moment.rig.changes, moment.later),
 }
-"""What a result may look at that is no figure."""
+"""What a result may look at that is no figure, and no record of one type."""
 
 
 @record(frozen=True, slots=True)
 class _Kept:
-    """A result and what it asked for: paths of figures, whether there or not, and names of ``LOOKS``."""
+    """A result and what it asked for: paths of figures, whether there or not, and what else was looked at."""
 
     paths: frozenset[str]
-    looks: frozenset[str]
+    looks: frozenset[Look]
     result: Result[Any]
 
 
@@ -70,7 +69,7 @@ class KeptHere:
         return None if kept is None else kept.result
 
     def keep(
-        self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Result[Any]
+        self, name: str, with_doubt: bool, paths: set[str], looks: set[Look], result: Result[Any]
     ) -> None:
         """Keep what a result came to and what it asked for."""
         self._results[name, with_doubt] = _Kept(frozenset(paths), frozenset(looks), result)
@@ -82,7 +81,13 @@ class KeptHere:
 
 def _that_hold(moment: Moment, last: KeptHere) -> dict[Name, _Kept]:
     moved = _moved(moment, last.moment)
-    others = frozenset(name for name, look in LOOKS.items() if look(moment) != look(last.moment))
+    others: frozenset[Look] = frozenset(
+        name for name, look in LOOKS.items() if look(moment) != look(last.moment)
+    ) | {
+        kind
+        for kind in moment.rig.records.keys() | last.moment.rig.records.keys()
+        if moment.rig.all(kind) != last.moment.rig.all(kind)
+    }
     return {
         name: kept
         for name, kept in last.results().items()

@@ -10,6 +10,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.engine.shifts import shift_of
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import effect_of, points_of
+from jorvak.core.plan.records import Question, question_of
 from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
 
 Stage = Literal["as-found", "today", "planned"] | int
@@ -34,7 +35,7 @@ class KeepsHere(Protocol):
     def recall(self, name: str, with_doubt: bool) -> Any | None:
         """The result of that area and name, or None where it has to be worked out."""
 
-    def keep(self, name: str, with_doubt: bool, paths: set[str], looks: set[str], result: Any) -> None:
+    def keep(self, name: str, with_doubt: bool, paths: set[str], looks: set[Any], result: Any) -> None:
         """Keep what a result came to and what it asked for."""
 
 
@@ -95,17 +96,17 @@ def is_chosen(rig: Rig, change: Change) -> bool:
     if change.option is None:
         return True
     key, option = change.option.split("/")
-    question = rig.question(key)
+    question = question_of(rig, key)
     return question is not None and question.chosen == option
 
 
 def choosing(rig: Rig, key: str, option: str | None) -> Rig:
     """The rig as if that option of a question had been chosen. Raises Refused on ``option``."""
-    question = rig.question(key)
+    question = question_of(rig, key)
     if question is None or (option is not None and option not in question.options):
         raise Refused("option", f"There is no option “{option}” of “{key}” on this rig.")
     chosen = question.model_copy(update={"chosen": option})
-    return replace(rig, questions=tuple(chosen if q.key == key else q for q in rig.questions))
+    return rig.having(Question, (chosen if q.key == key else q for q in rig.all(Question)))
 
 
 def steps_before(rig: Rig, stage: Stage) -> int:

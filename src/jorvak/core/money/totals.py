@@ -4,7 +4,8 @@ from collections.abc import Iterable
 
 from jorvak.core.engine.moment import Stage, changes_at
 from jorvak.core.immutable import record
-from jorvak.core.rig import Change, Rig, SurveyItem
+from jorvak.core.rig import Change, Rig
+from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import cost_of, is_work
 
 
@@ -31,7 +32,7 @@ class Totals:
 
 def totals(rig: Rig, stage: Stage) -> Totals:
     """The money of the changes that are on the rig at a stage; as planned, of what the survey decides too."""
-    items = rig.survey if stage == "planned" or stage == len(rig.changes) else ()
+    items = rig.all(SurveyItem) if stage == "planned" or stage == len(rig.changes) else ()
     return _added_up(changes_at(rig, stage), rig.brief.ceiling, items)
 
 

@@ -10,8 +10,9 @@ from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.immutable import record
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.plan.kinds import guessed_hours, title_of
+from jorvak.core.plan.records import Question
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.rig import Change, Question, Rig
+from jorvak.core.rig import Change, Rig
 from jorvak.core.stance.results import Outline
 
 SAME = 1e-6

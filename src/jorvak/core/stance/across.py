@@ -10,11 +10,12 @@ from jorvak.core.engine.moment import Moment, Stage, laden, moment
 from jorvak.core.engine.result import Result, work_out
 from jorvak.core.immutable import record
 from jorvak.core.places import ENDS
-from jorvak.core.rig import Profile, Rig
+from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import static_radius_mm
 from jorvak.core.stance.balance import centre_of_gravity
 from jorvak.core.stance.crossing import Crossing, Stands, Under, drive
 from jorvak.core.stance.ground import Ground
+from jorvak.core.stance.records import Profile
 from jorvak.core.stance.results import angles
 
 FRAMES = 240
@@ -87,7 +88,7 @@ def stands(ask: Ask) -> Stands:
 
 def asked_crossings(ask: Ask) -> tuple[AskedCrossing, ...]:
     """Every ground that the brief asks for, driven over. Raises Missing."""
-    asked = [profile for profile in ask.profiles if profile.asked]
+    asked = [profile for profile in ask.all(Profile) if profile.asked]
     if not asked:
         return ()
     here = stands(ask)

@@ -5,9 +5,9 @@ from functools import partial
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.places import ENDS, End
-from jorvak.core.rig import Gap
 from jorvak.core.rolling.results import tyre
 from jorvak.core.rolling.stand import outboard_mm
+from jorvak.core.stance.records import Gap
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.suspension import travel
 from jorvak.core.stance.tyre_room import (
@@ -39,7 +39,7 @@ def tyre_rooms(ask: Ask) -> tuple[GapRoom, ...]:
     Places are seen from where the wheel stood as found, and stops stay where they are: a lift moves the ride
     height between them and not the ends of the travel.
     """
-    gaps = ask.gaps
+    gaps = ask.all(Gap)
     if not gaps:
         raise Missing(None, "a place by the tyre that was measured, on the Rig sheet")
     begin = {end: ask.hint(f"room at the {end} wheel, begin", partial(_begin, ask, end)) for end in ENDS}
@@ -62,7 +62,9 @@ def _begin(ask: Ask, end: End) -> dict[str, tuple[int, int]]:
 def gap_points(ask: Ask, end: End) -> tuple[RoomPointIn, ...]:
     """The places by one wheel of which all three figures are noted."""
     where = [
-        (gap, [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES]) for gap in ask.gaps if gap.axle == end
+        (gap, [ask.maybe(f"gaps.{gap.name}.{axis}") for axis in AXES])
+        for gap in ask.all(Gap)
+        if gap.axle == end
     ]
     return tuple(
         RoomPointIn(name=gap.name, x_mm=x, y_mm=y, z_mm=z + body_raised_mm(ask, gap))

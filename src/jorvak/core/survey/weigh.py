@@ -4,7 +4,7 @@ import math
 from typing import Literal
 
 from jorvak.core.immutable import record
-from jorvak.core.rig import Concern, Condition, SurveyItem, Weighing
+from jorvak.core.survey.records import Concern, Condition, SurveyItem, Weighing
 
 CONCERNS: tuple[Concern, ...] = ("safety", "engine", "structure", "comfort", "looks")
 CONDITIONS: tuple[Condition, ...] = (

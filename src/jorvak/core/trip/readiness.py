@@ -8,7 +8,8 @@ from jorvak.core.engine.moment import changes_at
 from jorvak.core.findings import Finding
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import guessed_hours, title_of
-from jorvak.core.rig import Change, Rig, SurveyItem
+from jorvak.core.rig import Change, Rig
+from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 
 Verdict = Literal["no-date", "passed", "open", "ready"]
@@ -54,7 +55,7 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
     # Rivals of an open question are no work yet: one of them will be.
     standing = (
         *(_standing(change) for change in changes_at(rig, "planned") if change.state != "fitted"),
-        *(_to_do(item) for item in rig.survey if is_work(item)),
+        *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
     )
     unsafe = tuple(_unsafe(rig))
     hours = sum(item.hours for item in standing)
@@ -84,7 +85,7 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
 
 
 def _unsafe(rig: Rig) -> Iterator[Unsafe]:
-    for item in rig.survey:
+    for item in rig.all(SurveyItem):
         if item.concern != "safety" or item.condition in FINE or item.decision == "leave":
             continue
         if item.decision is None or item.decision == "look again":

@@ -12,6 +12,7 @@ from jorvak.core.plan.kinds import Kind
 from jorvak.core.quantities import LENGTH, Unreadable
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Figure, Figures, Frozen, Rig
+from jorvak.core.stance.records import Gap
 
 EXAMPLE = "trim front bumper by 25"
 
@@ -68,7 +69,7 @@ def read(words: str, rig: Rig) -> Trim:
     except Unreadable as error:
         raise Refused("line", str(error)) from None
     said = " ".join((words[: amount.start()] + words[amount.end() :]).split()).removesuffix(" by")
-    known = (*rig.points, *(gap.name for gap in rig.gaps))
+    known = (*rig.points, *(gap.name for gap in rig.all(Gap)))
     what = next((name for name in known if name.lower() == said.lower()), None)
     if what is None:
         there = (

@@ -5,6 +5,7 @@ from jorvak.core.engine.shifts import Shift
 from jorvak.core.places import End
 from jorvak.core.rolling.results import tyre
 from jorvak.core.rolling.stand import outboard_mm, scrub_gained_mm, threads_taken_mm
+from jorvak.core.stance.records import Gap
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.room import body_raised_mm
 
@@ -14,13 +15,13 @@ def _gap_beside(ask: Ask, name: str) -> float:
 
 
 def _gap_above(ask: Ask, name: str) -> float:
-    gap = next((gap for gap in ask.gaps if gap.name == name), None)
+    gap = next((gap for gap in ask.all(Gap) if gap.name == name), None)
     up = axle_lift(ask, _end_of(ask, name)).suspension_lift_mm
     return up if gap is None else up + body_raised_mm(ask, gap)
 
 
 def _end_of(ask: Ask, name: str) -> End:
-    return next((gap.axle for gap in ask.gaps if gap.name == name), "front")
+    return next((gap.axle for gap in ask.all(Gap) if gap.name == name), "front")
 
 
 def _line_beside(ask: Ask, end: End) -> float:
