@@ -7,11 +7,9 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 
 import { Refusal } from "./api/client";
 import { SettingsProvider } from "./parts/settings";
+import { SHEETS } from "./sheets/all";
 import { RigLayout } from "./sheets/Layout";
-import { RigSheet } from "./sheets/rig/RigSheet";
-import { RollingSheet } from "./sheets/rolling/RollingSheet";
 import { StartSheet } from "./sheets/start/StartSheet";
-import { TripSheet } from "./sheets/trip/TripSheet";
 
 // An answer is drawn when it is there, and not after a timer.
 notifyManager.setScheduler(queueMicrotask);
@@ -45,42 +43,15 @@ const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="rolling" replace /> },
-      { path: "rig", element: <RigSheet /> },
-      {
-        path: "survey",
-        lazy: async () => ({ Component: (await import("./sheets/survey/SurveySheet")).SurveySheet }),
-      },
-      {
-        path: "measure",
-        lazy: async () => ({ Component: (await import("./sheets/measure/MeasureSheet")).MeasureSheet }),
-      },
-      {
-        path: "plan",
-        lazy: async () => ({ Component: (await import("./sheets/plan/PlanSheet")).PlanSheet }),
-      },
-      { path: "rolling", element: <RollingSheet /> },
-      {
-        path: "stance",
-        lazy: async () => ({ Component: (await import("./sheets/stance/StanceSheet")).StanceSheet }),
-      },
-      {
-        path: "driveline",
-        lazy: async () => ({ Component: (await import("./sheets/driveline/DrivelineSheet")).DrivelineSheet }),
-      },
-      { path: "trip", element: <TripSheet /> },
+      ...SHEETS.map(({ path, load }) => ({ path, lazy: async () => ({ Component: await load() }) })),
     ],
   },
   { path: "*", element: <Navigate to="/" replace /> },
 ]);
 
-// Once the first screen stands, the heavier sheets are fetched: going there waits for nothing, and they are
-// there when the server is not.
-setTimeout(() => {
-  void import("./sheets/plan/PlanSheet");
-  void import("./sheets/survey/SurveySheet");
-  void import("./sheets/measure/MeasureSheet");
-  void import("./sheets/driveline/DrivelineSheet");
-}, 2000);
+// Once the first screen stands, the other sheets are fetched: going there waits for nothing, and they are there when
+// the server is not.
+setTimeout(() => SHEETS.forEach(({ load }) => void load()), 2000);
 
 const root = document.getElementById("root");
 if (!root) throw new Error("no root");

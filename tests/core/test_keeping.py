@@ -60,7 +60,7 @@ def edited(rig: Rig, edit: tuple[str, int, float]) -> Rig:
 
 
 def all_of(assessment: Assessment) -> tuple[object, ...]:
-    return assessment.results.by_area(), assessment.findings, assessment.outline
+    return assessment.results.shown(), assessment.findings, assessment.outline
 
 
 EDITS = st.tuples(

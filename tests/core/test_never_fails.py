@@ -1,7 +1,7 @@
 """Whatever figures a builder notes within what is believable, a rig is assessed: it waits, it warns, it never breaks."""
 
 import math
-from dataclasses import fields, replace
+from dataclasses import replace
 from datetime import timedelta
 from typing import Any
 
@@ -95,5 +95,4 @@ def test_a_rig_is_assessed_whatever_was_noted(rig: Rig, stage: str) -> None:
 
 
 def _results(assessment: Assessment) -> list[Result[Any]]:
-    areas = assessment.results.by_area().values()
-    return [getattr(area, field.name) for area in areas for field in fields(area)]
+    return [result for area in assessment.results.shown().values() for result in area.values()]

@@ -144,13 +144,24 @@ def pull(what: Locator, right: float = 0, down: float = 0) -> None:
 
 
 DIGITS = {
-    "Rig": "1", "Survey": "2", "Measure": "3", "Plan": "4", "Rolling": "5", "Driveline": "6", "Stance": "7", "Trip": "8",
-}  # fmt: skip
+    "Rig": "1",
+    "Survey": "2",
+    "Measure": "3",
+    "Plan": "4",
+    "Rolling": "7",
+    "Driveline": "8",
+    "Stance": "9",
+}
 
 
 def to_sheet(page: Page, name: str) -> None:
-    """Go to a sheet by its digit, and wait until it is there: what the last one shows may look alike."""
-    page.locator("body").press(DIGITS[name])
+    """Go to a sheet by its digit or its name, and wait until it is there: what the last one shows may look alike."""
+    if name in DIGITS:
+        page.locator("body").press(DIGITS[name])
+    else:
+        page.locator("body").press("/")
+        page.get_by_label("Type a change or a figure").fill(name.lower())
+        page.keyboard.press("Enter")
     expect(page.get_by_role("heading", level=1, name=re.compile(f"^{name}"))).to_be_visible()
 
 

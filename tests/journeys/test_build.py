@@ -123,7 +123,7 @@ def test_the_survey_with_a_photograph_and_undo(page: Page, tmp_path: Path) -> No
 
 def test_the_walk_with_the_tape_by_keyboard_alone(page: Page) -> None:
     page.get_by_role("link", name="Plover as planned").click()
-    page.get_by_role("heading", level=1).wait_for()
+    page.get_by_role("heading", level=1, name="Rolling").wait_for()
     to_sheet(page, "Measure")
     # What is too close to call comes first: the front axle by its limit, then the liner that nobody has measured.
     expect(page.get_by_role("textbox", name="weight on the front axle")).to_be_focused()
@@ -172,7 +172,7 @@ def test_a_donors_case_is_settled_face_by_face(page: Page) -> None:
 
 def test_the_survey_by_keyboard_alone(page: Page) -> None:
     page.get_by_role("link", name="Plover as planned").click()
-    page.get_by_role("heading", level=1).wait_for()
+    page.get_by_role("heading", level=1, name="Rolling").wait_for()
     to_sheet(page, "Survey")
     page.get_by_role("button", name="engine", exact=False).first.focus()
     page.keyboard.press("Enter")

@@ -24,7 +24,7 @@ def view(page: Page, rig: str, sheet: str, tab: str | None = None) -> None:
 
 
 def test_wheels_by_position_and_an_offset_moved_by_keys(page: Page) -> None:
-    view(page, "Plover", "5 Rolling", "Wheels")
+    view(page, "Plover", "7 Rolling", "Wheels")
     stand = page.get_by_label("Where the front wheels stand")
     expect(stand).to_contain_text("143 mm → 134 mm")
     slider = stand.get_by_role("slider")
@@ -43,7 +43,7 @@ def test_wheels_by_position_and_an_offset_moved_by_keys(page: Page) -> None:
 
 
 def test_a_wheel_is_dragged_further_out(page: Page) -> None:
-    view(page, "Plover", "5 Rolling", "Wheels")
+    view(page, "Plover", "7 Rolling", "Wheels")
     stand = page.get_by_label("Where the front wheels stand")
     slider = stand.get_by_role("slider")
     offset = int(slider.get_attribute("aria-valuenow") or "")
@@ -58,7 +58,7 @@ def test_a_wheel_is_dragged_further_out(page: Page) -> None:
 
 
 def test_sizes_side_by_side(page: Page) -> None:
-    view(page, "Plover", "5 Rolling", "Size against size")
+    view(page, "Plover", "7 Rolling", "Size against size")
     field = page.get_by_label("size as moulded")
     field.fill("265/75R16 123/12")
     page.keyboard.press("Enter")
@@ -72,7 +72,7 @@ def test_sizes_side_by_side(page: Page) -> None:
 
 
 def test_a_simulated_drive_is_fitted_as_it_goes_and_accepted(page: Page) -> None:
-    view(page, "Plover", "5 Rolling", "Speedometer and distance")
+    view(page, "Plover", "7 Rolling", "Speedometer and distance")
     drive = page.get_by_label("A drive against satellite speed")
     drive.get_by_role("button", name="drive it, simulated").click()
     take = drive.get_by_role("button", name="take it for the rig")
@@ -89,7 +89,7 @@ def test_a_simulated_drive_is_fitted_as_it_goes_and_accepted(page: Page) -> None
 
 
 def test_a_drive_that_was_recorded_is_read_and_left(page: Page) -> None:
-    view(page, "Plover", "5 Rolling", "Speedometer and distance")
+    view(page, "Plover", "7 Rolling", "Speedometer and distance")
     drive = page.get_by_label("A drive against satellite speed")
     drive.get_by_role("button", name="recorded").click()
     expect(drive).to_contain_text("The dial reads")
@@ -99,7 +99,7 @@ def test_a_drive_that_was_recorded_is_read_and_left(page: Page) -> None:
 
 
 def test_a_receiver_at_the_wrong_speed_and_a_log_from_a_file(page: Page, tmp_path: Path) -> None:
-    view(page, "Plover", "5 Rolling", "Speedometer and distance")
+    view(page, "Plover", "7 Rolling", "Speedometer and distance")
     drive = page.get_by_label("A drive against satellite speed")
     drive.get_by_label("the receiver’s fault").select_option("wrong speed of the port")
     drive.get_by_role("button", name="drive it, simulated").click()
@@ -124,7 +124,7 @@ def test_a_receiver_at_the_wrong_speed_and_a_log_from_a_file(page: Page, tmp_pat
 
 
 def test_a_shaft_is_tried_and_put_into_the_order(page: Page) -> None:
-    view(page, "Plover", "6 Driveline")
+    view(page, "Plover", "8 Driveline")
     shaft = page.get_by_label("Rear shaft", exact=True)
     expect(shaft).to_contain_text("one joint at each end")
     shaft.get_by_label("pinion up by").fill("5")
@@ -141,7 +141,7 @@ def test_a_shaft_is_tried_and_put_into_the_order(page: Page) -> None:
 
 
 def test_a_pinion_is_pulled_on_the_drawing(page: Page) -> None:
-    view(page, "Plover", "6 Driveline")
+    view(page, "Plover", "8 Driveline")
     shaft = page.get_by_label("Rear shaft", exact=True)
     pull(shaft.locator("[data-pull='pinion up']"), down=6)
     expect(shaft).to_contain_text("tried, not planned")
@@ -149,7 +149,7 @@ def test_a_pinion_is_pulled_on_the_drawing(page: Page) -> None:
 
 
 def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
-    view(page, "Skarv", "6 Driveline")
+    view(page, "Skarv", "8 Driveline")
     swap = page.get_by_label("Side by side")
     expect(swap.get_by_role("row", name="spline count")).to_contain_text("differs")
     expect(swap).to_contain_text("To measure in the yard, donor case")
@@ -172,7 +172,7 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
 
 
 def test_what_to_measure_in_the_yard_is_printed_alone(page: Page) -> None:
-    view(page, "Skarv", "6 Driveline")
+    view(page, "Skarv", "8 Driveline")
     page.evaluate("() => { window.print = () => { window.sheet = document.documentElement.dataset.print } }")
     swap = page.get_by_label("Side by side")
     swap.get_by_role("button", name="print the list").click()

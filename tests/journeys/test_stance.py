@@ -17,7 +17,7 @@ def page(demo_server: Served, window: Window) -> Page:
 
 
 def test_ground_is_crossed_in_every_stance_and_kept(page: Page, tmp_path: Path) -> None:
-    view(page, "Plover", "7 Stance", "Crossing")
+    view(page, "Plover", "9 Stance", "Crossing")
     main = page.get_by_role("main")
     ground = main.get_by_role("combobox").first
     ground.select_option("kept old railway bank")
@@ -78,7 +78,7 @@ def test_ground_is_crossed_in_every_stance_and_kept(page: Page, tmp_path: Path) 
 
 
 def test_ground_is_drawn_point_by_point(page: Page, tmp_path: Path) -> None:
-    view(page, "Plover", "7 Stance", "Crossing")
+    view(page, "Plover", "9 Stance", "Crossing")
     main = page.get_by_role("main")
     main.get_by_role("combobox").first.select_option("kept old railway bank")
     expect(main.get_by_role("row", name="as planned, loaded").locator(".text-oxide").first).to_contain_text(
@@ -123,7 +123,7 @@ def test_ground_is_drawn_point_by_point(page: Page, tmp_path: Path) -> None:
 
 
 def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
-    view(page, "Plover", "7 Stance", "Angles")
+    view(page, "Plover", "9 Stance", "Angles")
     main = page.get_by_role("main")
     expect(main).to_contain_text("What must go for 36.0°")
     bumper = main.get_by_role("row", name="front bumper decides it")
@@ -146,7 +146,7 @@ def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
 
 
 def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) -> None:
-    view(page, "Plover", "7 Stance", "Cycling")
+    view(page, "Plover", "9 Stance", "Cycling")
     main = page.get_by_role("main")
     front = main.get_by_label("front axle on its way")
     expect(front).to_contain_text("too close to call")
@@ -168,7 +168,7 @@ def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) ->
 
 
 def test_axles_crossed_on_a_ramp_and_on_humps(page: Page) -> None:
-    view(page, "Tern", "7 Stance", "Crossing")
+    view(page, "Tern", "9 Stance", "Crossing")
     main = page.get_by_role("main")
     ground = main.get_by_role("combobox").first
     ground.select_option("twist")
@@ -194,7 +194,7 @@ def test_axles_crossed_on_a_ramp_and_on_humps(page: Page) -> None:
 
 
 def test_played_it_stops_where_something_ends(page: Page) -> None:
-    view(page, "Tern", "7 Stance", "Cycling")
+    view(page, "Tern", "9 Stance", "Cycling")
     main = page.get_by_role("main")
     front = main.get_by_label("front axle on its way")
     hose = front.get_by_role("row", name="brake hose keeps, at the worst lock")
@@ -213,7 +213,7 @@ def test_played_it_stops_where_something_ends(page: Page) -> None:
 
 
 def test_ways_up_links_and_weighing(page: Page) -> None:
-    view(page, "Plover", "7 Stance")
+    view(page, "Plover", "9 Stance")
     ways = page.get_by_label("Ways up")
     expect(ways).to_contain_text("Level with its load the rear comes up")
     ways.get_by_role("button", name=re.compile("plan it.*coil spacers 50, front")).click()
@@ -240,7 +240,7 @@ def test_ways_up_links_and_weighing(page: Page) -> None:
 
 
 def test_tern_is_told_how_much_droop_must_go(page: Page) -> None:
-    view(page, "Tern", "7 Stance", "Links")
+    view(page, "Tern", "9 Stance", "Links")
     half = page.get_by_label("Half shafts")
     expect(half).to_contain_text("droop 20.7°")
     half.get_by_role("button", name="6 mm less droop clears it").click()
@@ -248,5 +248,5 @@ def test_tern_is_told_how_much_droop_must_go(page: Page) -> None:
 
 
 def test_what_is_not_known_is_named(page: Page) -> None:
-    view(page, "Skarv", "7 Stance", "Cycling")
+    view(page, "Skarv", "9 Stance", "Cycling")
     expect(page.get_by_role("main")).to_contain_text("waits for front travel, bump")

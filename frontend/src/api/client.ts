@@ -23,9 +23,10 @@ export class Unreachable extends Error {
   }
 }
 
-/** The data of an answer; raises Refusal for a problem and Unreachable where there was no answer. */
+/** The data of an answer, as ``read`` takes it; raises Refusal for a problem and Unreachable where there was none. */
 export async function answered<T>(
   request: Promise<{ data?: T; error?: unknown; response: Response }>,
+  read: (data: T, response: Response) => T = (data) => data,
 ): Promise<T> {
   let result;
   try {
@@ -34,6 +35,6 @@ export async function answered<T>(
     if (error instanceof DOMException && error.name === "AbortError") throw error;
     throw new Unreachable();
   }
-  if (result.data !== undefined) return result.data;
+  if (result.data !== undefined) return read(result.data, result.response);
   throw new Refusal(result.error as Problem);
 }

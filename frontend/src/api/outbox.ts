@@ -2,11 +2,13 @@
  * Writes, in order. One that finds no server is kept in the browser and sent when the server is back; each
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
-import { answered, client, Refusal, Unreachable } from "./client";
+import { client, Refusal, Unreachable } from "./client";
+import { sheetOf } from "./sheets";
 import type { paths } from "./schema";
 import type { Carrier, Known, MassKnown, Sheet, Taken, Units } from "./types";
 
-type View = { stage: string; units: Units; person: string };
+/** What a person looks at; ``looks`` are the areas and results of the open sheet. */
+export type View = { stage: string; units: Units; person: string; looks: string };
 
 /** Types of records that are written whole, and those that can be taken out. */
 export type Table = paths["/api/rigs/{rig_id}/records/{table}"]["put"]["parameters"]["path"]["table"];
@@ -127,7 +129,7 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
   switch (write.do) {
     case "note": {
       const { path: figure, typed, known, doubt, note, taken = null, on = null, version } = write;
-      return answered(
+      return sheetOf(
         client.PUT("/api/rigs/{rig_id}/figures", {
           params: { path, query },
           body: { path: figure, typed, known, version, doubt, note, taken, on },
@@ -136,19 +138,19 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
     }
     case "point": {
       const { name, on, x, z } = write;
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/points", { params: { path, query }, body: { name, on, x, z } }),
       );
     }
     case "line":
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/changes", {
           params: { path, query },
           body: { line: write.text, kind: null, fields: null, typed: null, option: null, ...NOT_PLACED },
         }),
       );
     case "draft":
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/changes", {
           params: { path, query },
           body: {
@@ -162,7 +164,7 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     case "change":
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/changes", {
           params: { path, query },
           body: {
@@ -176,7 +178,7 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     case "record":
-      return answered(
+      return sheetOf(
         client.PUT("/api/rigs/{rig_id}/records/{table}", {
           params: { path: { ...path, table: write.table }, query },
           body: {
@@ -188,7 +190,7 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     case "drop":
-      return answered(
+      return sheetOf(
         client.DELETE("/api/rigs/{rig_id}/records/{table}/{record_id}", {
           params: {
             path: { ...path, table: write.table, record_id: write.id },
@@ -197,48 +199,48 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     case "drop point":
-      return answered(
+      return sheetOf(
         client.DELETE("/api/rigs/{rig_id}/points/{name}", {
           params: { path: { ...path, name: write.name }, query },
         }),
       );
     case "clear assumed":
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/clear-assumed", {
           params: { path, query },
           body: { paths: write.paths },
         }),
       );
     case "decide":
-      return answered(
+      return sheetOf(
         client.PUT("/api/rigs/{rig_id}/questions/{key}/decision", {
           params: { path: { ...path, key: write.key }, query },
           body: { version: write.version, chosen: write.chosen, reason: write.reason },
         }),
       );
     case "accept":
-      return answered(
+      return sheetOf(
         client.POST("/api/rigs/{rig_id}/accepted", {
           params: { path, query },
           body: { finding: write.finding, reason: write.reason },
         }),
       );
     case "edit":
-      return answered(
+      return sheetOf(
         client.PATCH("/api/rigs/{rig_id}/changes/{change_id}", {
           params: { path: { ...path, change_id: write.change }, query },
           body: { version: write.version, ...write.to } as never,
         }),
       );
     case "move":
-      return answered(
+      return sheetOf(
         client.PUT("/api/rigs/{rig_id}/changes/{change_id}/place", {
           params: { path: { ...path, change_id: write.change }, query },
           body: { version: write.version, to: write.to },
         }),
       );
     case "fit":
-      return answered(
+      return sheetOf(
         client.PUT("/api/rigs/{rig_id}/changes/{change_id}/fitted", {
           params: { path: { ...path, change_id: write.change }, query },
           body: {
@@ -251,15 +253,15 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     case "head":
-      return answered(
+      return sheetOf(
         client.PATCH("/api/rigs/{rig_id}/brief", {
           params: { path, query },
           body: { version: write.version, ...write.to } as never,
         }),
       );
     case "undo":
-      return answered(client.POST("/api/rigs/{rig_id}/undo", { params: { path, query } }));
+      return sheetOf(client.POST("/api/rigs/{rig_id}/undo", { params: { path, query } }));
     case "redo":
-      return answered(client.POST("/api/rigs/{rig_id}/redo", { params: { path, query } }));
+      return sheetOf(client.POST("/api/rigs/{rig_id}/redo", { params: { path, query } }));
   }
 }

@@ -715,6 +715,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/revision": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether a rig has moved on since it was read. */
+        get: operations["rig_get_revision_rigs__int_rig_id__revision_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/shafts/{end}": {
         parameters: {
             query?: never;
@@ -972,10 +989,63 @@ export interface components {
             outline: components["schemas"]["Outline"];
             /** Results */
             results: {
-                driveline: components["schemas"]["DrivelineResults"];
-                load: components["schemas"]["LoadResults"];
-                rolling: components["schemas"]["RollingResults"];
-                stance: components["schemas"]["StanceResults"];
+                /** Driveline */
+                driveline: {
+                    front_shaft?: components["schemas"]["Result_ShaftLine_"];
+                    front_strength?: components["schemas"]["Result_Strength_"];
+                    mating?: components["schemas"]["Result_tuple_Meeting__________"];
+                    rear_shaft?: components["schemas"]["Result_ShaftLine_"];
+                    rear_strength?: components["schemas"]["Result_Strength_"];
+                };
+                /** Load */
+                load: {
+                    load?: components["schemas"]["Result_Load_"];
+                };
+                /** Rolling */
+                rolling: {
+                    axle_match?: components["schemas"]["Result_AxleMatchOut_"];
+                    crawl?: components["schemas"]["Result_Crawl_"];
+                    distance?: components["schemas"]["Result_Distance_"];
+                    driven_gears?: components["schemas"]["Result_DrivenGears_"];
+                    front_stand?: components["schemas"]["Result_Stand_"];
+                    front_tyre?: components["schemas"]["Result_Tyre_"];
+                    front_tyre_load?: components["schemas"]["Result_TyreLoad_"];
+                    gears?: components["schemas"]["Result_GearTable_"];
+                    grade?: components["schemas"]["Result_GradeHolding_"];
+                    rear_stand?: components["schemas"]["Result_Stand_"];
+                    rear_tyre?: components["schemas"]["Result_Tyre_"];
+                    rear_tyre_load?: components["schemas"]["Result_TyreLoad_"];
+                    regearing?: components["schemas"]["Result_Regearing_"];
+                    speedometer?: components["schemas"]["Result_SpeedometerState_"];
+                    taller?: components["schemas"]["Result_Taller_"];
+                    wheels?: components["schemas"]["Result_WheelSet_"];
+                };
+                /** Stance */
+                stance: {
+                    angles?: components["schemas"]["Result_StanceOut_"];
+                    bar?: components["schemas"]["Result_Bar_"];
+                    caster?: components["schemas"]["Result_CasterHere_"];
+                    climb?: components["schemas"]["Result_Climbing_"];
+                    flex?: components["schemas"]["Result_Flex_"];
+                    front_corner?: components["schemas"]["Result_Corner_"];
+                    front_lines?: components["schemas"]["Result_tuple_Line__________"];
+                    front_shock?: components["schemas"]["Result_Shock_"];
+                    front_sides?: components["schemas"]["Result_SideLift_"];
+                    front_travel?: components["schemas"]["Result_Travel_"];
+                    half_shafts?: components["schemas"]["Result_HalfShafts_"];
+                    height?: components["schemas"]["Result_Height_"];
+                    lift?: components["schemas"]["Result_LiftStackOut_"];
+                    links?: components["schemas"]["Result_Links_"];
+                    rake?: components["schemas"]["Result_Rake_"];
+                    rear_corner?: components["schemas"]["Result_Corner_"];
+                    rear_lines?: components["schemas"]["Result_tuple_Line__________"];
+                    rear_shock?: components["schemas"]["Result_Shock_"];
+                    rear_sides?: components["schemas"]["Result_SideLift_"];
+                    rear_travel?: components["schemas"]["Result_Travel_"];
+                    room?: components["schemas"]["Result_tuple_GapRoom__________"];
+                    tip?: components["schemas"]["Result_Tip_"];
+                    under_differentials_mm?: components["schemas"]["Result_float_"];
+                };
             };
             /** Stage */
             stage: ("as-found" | "today" | "planned") | number;
@@ -1245,11 +1315,6 @@ export interface components {
             shown: components["schemas"]["ShownOut"][];
             /** Topics */
             topics: components["schemas"]["Topic"][];
-            /**
-             * Waits
-             * @description results that stand among what is not known yet, while they wait
-             */
-            waits: components["schemas"]["WaitsOut"][];
         };
         /**
          * Cell
@@ -1772,14 +1837,6 @@ export interface components {
             token: string;
             /** Trouble */
             trouble: string[];
-        };
-        /** DrivelineResults */
-        DrivelineResults: {
-            front_shaft: components["schemas"]["Result_ShaftLine_"];
-            front_strength: components["schemas"]["Result_Strength_"];
-            mating: components["schemas"]["Result_tuple_Meeting__________"];
-            rear_shaft: components["schemas"]["Result_ShaftLine_"];
-            rear_strength: components["schemas"]["Result_Strength_"];
         };
         /**
          * Driven
@@ -2772,10 +2829,6 @@ export interface components {
             /** Unplaced Kg */
             unplaced_kg: number;
         };
-        /** LoadResults */
-        LoadResults: {
-            load: components["schemas"]["Result_Load_"];
-        };
         /** MateOut */
         MateOut: {
             /**
@@ -3003,6 +3056,15 @@ export interface components {
              * @default
              */
             wheelbase: string;
+        };
+        /**
+         * NotKnown
+         * @description A result that waits, and what for.
+         */
+        NotKnown: {
+            /** Label */
+            label: string;
+            waits: components["schemas"]["Waits"];
         };
         /**
          * Noted
@@ -5025,6 +5087,19 @@ export interface components {
             waits_for: components["schemas"]["Waits"] | null;
         };
         /**
+         * Revision
+         * @description What a sheet that was read before is compared with: at one revision and on one day it is the same.
+         */
+        Revision: {
+            /** Revision */
+            revision: number;
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+        };
+        /**
          * RigCard
          * @description A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned.
          */
@@ -5071,25 +5146,6 @@ export interface components {
              * Format: date
              */
             today: string;
-        };
-        /** RollingResults */
-        RollingResults: {
-            axle_match: components["schemas"]["Result_AxleMatchOut_"];
-            crawl: components["schemas"]["Result_Crawl_"];
-            distance: components["schemas"]["Result_Distance_"];
-            driven_gears: components["schemas"]["Result_DrivenGears_"];
-            front_stand: components["schemas"]["Result_Stand_"];
-            front_tyre: components["schemas"]["Result_Tyre_"];
-            front_tyre_load: components["schemas"]["Result_TyreLoad_"];
-            gears: components["schemas"]["Result_GearTable_"];
-            grade: components["schemas"]["Result_GradeHolding_"];
-            rear_stand: components["schemas"]["Result_Stand_"];
-            rear_tyre: components["schemas"]["Result_Tyre_"];
-            rear_tyre_load: components["schemas"]["Result_TyreLoad_"];
-            regearing: components["schemas"]["Result_Regearing_"];
-            speedometer: components["schemas"]["Result_SpeedometerState_"];
-            taller: components["schemas"]["Result_Taller_"];
-            wheels: components["schemas"]["Result_WheelSet_"];
         };
         /**
          * Room
@@ -5497,12 +5553,22 @@ export interface components {
             here: components["schemas"]["Assessment"];
             /** Id */
             id: number;
+            /**
+             * Looks
+             * @description the results that were asked for; None: all
+             */
+            looks: string | null;
             /** @description of everything on the plan */
             money: components["schemas"]["Totals"];
             /** @description of what is on the rig at the stage */
             money_here: components["schemas"]["Totals"];
             /** Name */
             name: string;
+            /**
+             * Not Known
+             * @description what waits for a figure, by what a builder calls it
+             */
+            not_known: components["schemas"]["NotKnown"][];
             outlines: components["schemas"]["Outlines"];
             /** Points */
             points: {
@@ -6094,32 +6160,6 @@ export interface components {
              * @description above level ground, now
              */
             z_mm: number;
-        };
-        /** StanceResults */
-        StanceResults: {
-            angles: components["schemas"]["Result_StanceOut_"];
-            bar: components["schemas"]["Result_Bar_"];
-            caster: components["schemas"]["Result_CasterHere_"];
-            climb: components["schemas"]["Result_Climbing_"];
-            flex: components["schemas"]["Result_Flex_"];
-            front_corner: components["schemas"]["Result_Corner_"];
-            front_lines: components["schemas"]["Result_tuple_Line__________"];
-            front_shock: components["schemas"]["Result_Shock_"];
-            front_sides: components["schemas"]["Result_SideLift_"];
-            front_travel: components["schemas"]["Result_Travel_"];
-            half_shafts: components["schemas"]["Result_HalfShafts_"];
-            height: components["schemas"]["Result_Height_"];
-            lift: components["schemas"]["Result_LiftStackOut_"];
-            links: components["schemas"]["Result_Links_"];
-            rake: components["schemas"]["Result_Rake_"];
-            rear_corner: components["schemas"]["Result_Corner_"];
-            rear_lines: components["schemas"]["Result_tuple_Line__________"];
-            rear_shock: components["schemas"]["Result_Shock_"];
-            rear_sides: components["schemas"]["Result_SideLift_"];
-            rear_travel: components["schemas"]["Result_Travel_"];
-            room: components["schemas"]["Result_tuple_GapRoom__________"];
-            tip: components["schemas"]["Result_Tip_"];
-            under_differentials_mm: components["schemas"]["Result_float_"];
         };
         /**
          * Stand
@@ -6809,18 +6849,6 @@ export interface components {
             within_doubt: boolean;
         };
         /**
-         * WaitsOut
-         * @description What a builder calls a result of an area.
-         */
-        WaitsOut: {
-            /** Area */
-            area: string;
-            /** Label */
-            label: string;
-            /** Result */
-            result: string;
-        };
-        /**
          * Way
          * @description One way to so much lift at one end: its change, what it comes to, the hours, what it raises and settles.
          *
@@ -7066,6 +7094,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path?: never;
@@ -7184,6 +7214,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path?: never;
@@ -7226,6 +7258,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7266,6 +7300,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7310,6 +7346,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 which?: "approach" | "departure" | "breakover";
                 wanted_deg?: number | null;
                 /** @description one that is tried higher or lower */
@@ -7355,6 +7393,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7399,6 +7439,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7465,6 +7507,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7509,6 +7553,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7553,6 +7599,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7598,6 +7646,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7643,6 +7693,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 on: string;
             };
             header?: never;
@@ -7685,6 +7737,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7730,6 +7784,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7774,6 +7830,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 /** @description compare the options of this question */
                 question?: string | null;
                 /** @description or these stages, with commas between */
@@ -7818,6 +7876,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7862,6 +7922,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7906,6 +7968,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7947,6 +8011,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -7991,6 +8057,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8032,6 +8100,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8073,6 +8143,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8118,6 +8190,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8163,6 +8237,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8237,6 +8313,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8370,6 +8448,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 at_s?: number;
             };
             header?: never;
@@ -8411,6 +8491,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8482,6 +8564,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8526,6 +8610,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8567,6 +8653,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8611,6 +8699,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8656,6 +8746,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8701,6 +8793,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 version: number;
             };
             header?: never;
@@ -8744,6 +8838,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8773,6 +8869,37 @@ export interface operations {
             };
         };
     };
+    rig_get_revision_rigs__int_rig_id__revision_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revision"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"][];
+                };
+            };
+        };
+    };
     driveline_try_shaft_shafts__end__post: {
         parameters: {
             query?: {
@@ -8784,6 +8911,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8829,6 +8958,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8873,6 +9004,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 old: string;
                 new: string;
             };
@@ -8915,6 +9048,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -8959,6 +9094,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -9004,6 +9141,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -9044,6 +9183,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 caption?: string;
             };
             header?: never;
@@ -9086,6 +9227,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -9126,6 +9269,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
             };
             header?: never;
             path: {
@@ -9166,6 +9311,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 front?: string;
                 rear?: string;
                 level?: boolean;
@@ -9209,6 +9356,8 @@ export interface operations {
                 person?: string;
                 /** @description names a write, so that one sent twice is done once */
                 key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
                 line?: string;
             };
             header?: never;

@@ -23,6 +23,9 @@ export type Working = Schemas["Working"];
 export type Measurement = Schemas["Measurement"];
 export type Comparison = Schemas["Comparison"];
 export type Question = Schemas["Question"];
+type Results = Sheet["here"]["results"];
+/** Results by area and name, those that the open sheet looks at. */
+export type Areas = { [Area in keyof Results]: Required<Results[Area]> };
 /** A record with its number and version, by the name of its type. */
 export type Kept<Type extends keyof Sheet["records"]> = Sheet["records"][Type][number];
 export type SurveyItem = Schemas["SurveyItem"];

@@ -9,7 +9,7 @@ type Props = { f: Frame; body: Silhouette; lit?: "wheels" | "driveline" | undefi
 
 export function DimensionLines({ f, body, lit }: Props) {
   const { sheet, preview } = useBench();
-  const height = (preview?.here ?? sheet.here).results.stance.height.value;
+  const height = (preview?.here ?? sheet.here).results.stance.height?.value;
   const ground = f.y(0);
   const below = ground + 17;
   const x = {

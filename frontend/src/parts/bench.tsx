@@ -14,14 +14,17 @@ import {
 import { useSearchParams } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
-import { flush, kept, post, send, upToDate, type Write } from "../api/outbox";
-import type { Catalogue, Preview, Sheet, Units } from "../api/types";
+import { flush, kept, post, send, upToDate, type View, type Write } from "../api/outbox";
+import { sheetOf } from "../api/sheets";
+import type { Areas, Catalogue, Preview, Sheet } from "../api/types";
 import { factorOf, type Written, write as writeQuantity } from "./quantity";
 import { type Clash, clashOf } from "./clash";
 import { useSettings } from "./settings";
 
 type Bench = {
   sheet: Sheet;
+  /** Areas and results that the open sheet looks at, as the server is asked for them. */
+  looks: string;
   catalogue: Catalogue;
   stage: string;
   setStage: (stage: string) => void;
@@ -30,6 +33,8 @@ type Bench = {
    * sheet as it is when its turn comes is given as a function.
    */
   put: (write: Write | ((now: Sheet) => Write)) => Promise<Refusal | undefined>;
+  /** Take the sheet that a write was answered with. */
+  keep: (answer: Sheet) => void;
   preview: Preview | undefined;
   /** The line that the preview is of, as typed. */
   previewLine: string;
@@ -53,6 +58,12 @@ export function useBench(): Bench {
   return bench;
 }
 
+/** The results that the open sheet looks at, with what is typed where something is. The layout sees to it that they are there. */
+export function useResults(): Areas {
+  const { sheet, preview } = useBench();
+  return (preview?.here ?? sheet.here).results as Areas;
+}
+
 export function useCatalogue() {
   return useQuery({
     queryKey: ["catalogue"],
@@ -61,40 +72,52 @@ export function useCatalogue() {
   });
 }
 
-const isAsItWas = (old: Sheet | undefined, now: Sheet) =>
+const isAsItWas = (old: Sheet | undefined, now: Pick<Sheet, "revision" | "today">) =>
   old?.revision === now.revision && old.today === now.today;
 
-type View = { stage: string; units: Units; person: string };
-
-const sheetQuery = (rig: number, { stage, units, person }: View) => ({
-  queryKey: ["sheet", rig, stage, units, person],
+const sheetQuery = (rig: number, { stage, units, person, looks }: View) => ({
+  queryKey: ["sheet", rig, stage, units, person, looks],
   // Asked again every few seconds it is nearly always as it was; compared in all its depth it would take its time.
   structuralSharing: (old: unknown, now: unknown) => (isAsItWas(old as Sheet, now as Sheet) ? old : now),
+  staleTime: Infinity,
   queryFn: () =>
-    answered(
+    sheetOf(
       client.GET("/api/rigs/{rig_id}", {
-        params: { path: { rig_id: rig }, query: { stage, units, person } },
+        params: { path: { rig_id: rig }, query: { stage, units, person, looks } },
       }),
     ),
 });
 
-export function useSheet(rig: number, stage: string) {
+/** The sheet of a rig at a stage, with the results that are looked at; read again when somebody wrote to the rig. */
+export function useSheet(rig: number, stage: string, looks: string) {
   const { units, person } = useSettings();
-  return useQuery({
-    ...sheetQuery(rig, { stage, units, person }),
+  const sheet = useQuery({
+    ...sheetQuery(rig, { stage, units, person, looks }),
     placeholderData: (old: Sheet | undefined) => (old?.id === rig ? old : undefined),
+  });
+  const poll = useQuery({
+    queryKey: ["revision", rig],
+    queryFn: () => answered(client.GET("/api/rigs/{rig_id}/revision", { params: { path: { rig_id: rig } } })),
     refetchInterval: 10_000,
     refetchOnWindowFocus: "always",
   });
+  const { data, refetch } = sheet;
+  const moved = poll.data && data && !isAsItWas(data, poll.data) ? poll.data : undefined;
+  useEffect(() => {
+    if (moved) void refetch();
+  }, [moved, refetch]);
+  return { data, error: sheet.error, isError: sheet.isError || poll.isError };
 }
 
 export function BenchProvider({
   sheet,
   catalogue,
+  looks,
   children,
 }: {
   sheet: Sheet;
   catalogue: Catalogue;
+  looks: string;
   children: ReactNode;
 }) {
   const { units, person } = useSettings();
@@ -124,6 +147,26 @@ export function BenchProvider({
     [setSearch],
   );
 
+  const keep = useCallback(
+    (answer: Sheet) => {
+      const now = stageOf(answer);
+      queries.setQueryData(sheetQuery(sheet.id, { stage: now, units, person, looks }).queryKey, answer);
+      // What others show of this rig is out of date; the sheet in hand is not. Asked for once that one is drawn:
+      // by then what was pressed has often closed.
+      setTimeout(() => {
+        void queries.invalidateQueries({
+          predicate: ({ queryKey: [what, id, at, , , looked] }) =>
+            (what === "sheet" && id === sheet.id && (at !== now || looked !== looks)) ||
+            what === "history" ||
+            what === "trip" ||
+            what === "rigs",
+        });
+      });
+      if (now !== stage) setStage(now);
+    },
+    [sheet.id, stage, units, person, looks, queries, setStage],
+  );
+
   // One write at a time: fields are left faster than the server answers.
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const pending = useRef(0);
@@ -133,7 +176,7 @@ export function BenchProvider({
     async (write: Write | ((now: Sheet) => Write)) => {
       const behind = pending.current > 0;
       pending.current += 1;
-      const view = { stage, units, person };
+      const view = { stage, units, person, looks };
       const turn = queue.current.then(() => {
         const answered = last.current?.id === sheet.id ? last.current : undefined;
         const now =
@@ -156,20 +199,7 @@ export function BenchProvider({
       try {
         const answer = await turn;
         last.current = answer;
-        const now = stageOf(answer);
-        queries.setQueryData(["sheet", sheet.id, now, units, person], answer);
-        // What others show of this rig is out of date; the sheet in hand is not. Asked for once that one is drawn:
-        // by then what was pressed has often closed.
-        setTimeout(() => {
-          void queries.invalidateQueries({
-            predicate: ({ queryKey: [what, id, at] }) =>
-              (what === "sheet" && id === sheet.id && at !== now) ||
-              what === "history" ||
-              what === "trip" ||
-              what === "rigs",
-          });
-        });
-        if (now !== stage) setStage(now);
+        keep(answer);
         return undefined;
       } catch (error) {
         if (error instanceof Unreachable) {
@@ -184,7 +214,7 @@ export function BenchProvider({
         pending.current -= 1;
       }
     },
-    [sheet, catalogue, stage, units, person, queries, setStage],
+    [sheet, catalogue, stage, units, person, looks, queries, keep],
   );
 
   useEffect(() => {
@@ -204,10 +234,12 @@ export function BenchProvider({
   const bench = useMemo<Bench>(
     () => ({
       sheet,
+      looks,
       catalogue,
       stage,
       setStage,
       put,
+      keep,
       preview: tried?.preview,
       previewLine: tried?.line ?? "",
       setPreview,
@@ -224,7 +256,7 @@ export function BenchProvider({
       clash,
       settle: () => setClash(undefined),
     }),
-    [sheet, catalogue, stage, setStage, put, tried, setPreview, units, waiting, refused, clash],
+    [sheet, looks, catalogue, stage, setStage, put, keep, tried, setPreview, units, waiting, refused, clash],
   );
   return <Context.Provider value={bench}>{children}</Context.Provider>;
 }

@@ -5,18 +5,23 @@ import { Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { BenchProvider, stageOnly, useBench, useCatalogue, useSheet } from "../parts/bench";
 import { ClashDialog } from "../parts/ClashDialog";
 import { FindingsMargin } from "../parts/Findings";
-import { HelpPanel } from "../parts/HelpPanel";
+import { HelpPanel } from "./HelpPanel";
 import { HistoryPanel } from "../parts/HistoryPanel";
-import { LineBar } from "../parts/LineBar";
+import { LineBar } from "./LineBar";
 import { useSettings } from "../parts/settings";
-import { SHEETS, Spine } from "../parts/Spine";
+import { Spine } from "./Spine";
 import { StageRule, useStageRule } from "../parts/StageRule";
 import { Strip } from "../parts/Strip";
+import { digitOf, SHEETS } from "./all";
+import type { SheetEntry } from "./sheet";
 
 export function RigLayout() {
   const { rig } = useParams();
-  const [search] = [new URLSearchParams(useLocation().search)];
-  const sheet = useSheet(Number(rig), search.get("stage") ?? "planned");
+  const { pathname, search } = useLocation();
+  const open = SHEETS.find(({ path }) => path === pathname.split("/").pop());
+  const looks = open?.looks.join(",") ?? "";
+  const stage = new URLSearchParams(search).get("stage") ?? "planned";
+  const sheet = useSheet(Number(rig), stage, looks);
   const catalogue = useCatalogue();
   const problem = sheet.data ? undefined : (sheet.error ?? catalogue.error);
   if (problem)
@@ -31,28 +36,16 @@ export function RigLayout() {
     );
   if (!sheet.data || !catalogue.data) return <main className="p-10 text-quiet">Reading the rig.</main>;
   return (
-    <BenchProvider sheet={sheet.data} catalogue={catalogue.data}>
-      <Bench stale={sheet.isError} />
+    <BenchProvider sheet={sheet.data} catalogue={catalogue.data} looks={looks}>
+      <Bench open={open} stale={sheet.isError} />
     </BenchProvider>
   );
 }
 
-const STRIP: Record<string, { lit?: "wheels" | "driveline"; height: number }> = {
-  rig: { height: 300 },
-  survey: { height: 0 },
-  measure: { height: 0 },
-  rolling: { lit: "driveline", height: 236 },
-  driveline: { lit: "driveline", height: 212 },
-  stance: { lit: "wheels", height: 236 },
-  plan: { height: 212 },
-  trip: { height: 212 },
-};
-
-function Bench({ stale }: { stale: boolean }) {
-  const { sheet } = useBench();
+function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: boolean }) {
+  const { sheet, looks } = useBench();
   const [open, setOpen] = useState<"line" | "history" | "help">();
-  const at = useLocation().pathname.split("/").pop() ?? "";
-  const strip = STRIP[at] ?? { height: 212 };
+  const strip = shown?.strip ?? { height: 212 };
   useKeys(open, setOpen);
   useEffect(() => {
     document.title = `${sheet.name} · Jorvak`;
@@ -67,11 +60,12 @@ function Bench({ stale }: { stale: boolean }) {
       <div className="flex min-h-screen min-w-0 flex-col">
         <Waiting stale={stale} />
         {strip.height > 0 && <Strip lit={strip.lit} height={strip.height} />}
-        {at !== "survey" && <StageRule />}
+        {!shown?.atNoStage && <StageRule />}
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
         <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">
           <main className="min-w-0 px-6 py-5">
-            <Outlet />
+            {/* A sheet is drawn once the results that it looks at are there. */}
+            {sheet.looks === looks ? <Outlet /> : <p className="text-quiet">Working it out.</p>}
           </main>
           <div className="no-print contents">
             <FindingsMargin />
@@ -139,7 +133,7 @@ function useKeys(open: Open, setOpen: (to: Open) => void) {
       // Out of a field, so that single keys are the sheet's again.
       if (event.key === "Escape" && typing && !target.closest("[role=dialog]")) target.blur();
       if (typing || event.ctrlKey || event.metaKey || event.altKey) return;
-      const goes = SHEETS[Number(event.key) - 1];
+      const goes = SHEETS.find((entry) => digitOf(entry) === event.key);
       const does: Record<string, () => void> = {
         "/": () => setOpen("line"),
         "?": () => setOpen(open === "help" ? undefined : "help"),

@@ -73,6 +73,15 @@ class Rigs:
         )
         return {rig_id: revision or 0 for rig_id, revision in rows.fetchall()}
 
+    def revision(self, rig_id: int) -> int:
+        """The revision of a rig. Raises NotThere."""
+        row = self.database.connection.execute(
+            "SELECT (SELECT max(id) FROM journal WHERE rig_id = rig.id) FROM rig WHERE id = ?", (rig_id,)
+        ).fetchone()
+        if row is None:
+            raise NotThere(f"There is no rig {rig_id} here.")
+        return int(row[0] or 0)
+
     def read(self, rig_id: int, person: str) -> RigRecord:
         """A rig whole. Raises NotThere.
 

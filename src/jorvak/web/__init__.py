@@ -11,6 +11,7 @@ from jorvak.core.engine.keeping import KeptResults
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
+from jorvak.web.deltas import Sent
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
@@ -44,6 +45,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     app.config.update(
         RIGS=rigs,
         KEPT=KeptResults(),
+        SENT=Sent(),
         CARDS=Cards(),
         DESK=Desk(),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),

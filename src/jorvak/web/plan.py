@@ -106,12 +106,11 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
     try:
         typed = read_line(body.text, rig, query.preset)
-        said = LineAnswer(
-            preview=preview(
-                rig, typed, query.at_stage, query.preset, today(), kept_results(), with_doubt=not body.quick
-            ),
-            problem=None,
+        tried = preview(
+            rig, typed, query.at_stage, query.preset, today(), kept_results(), with_doubt=not body.quick
         )
+        query.show(tried.here.results)
+        said = LineAnswer(preview=tried, problem=None)
     except Refused as refused:
         said = LineAnswer(preview=None, problem=refused.message)
     return Response(said.model_dump_json(), mimetype="application/json")

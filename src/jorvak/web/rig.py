@@ -14,7 +14,6 @@ from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import FigureSpec, Shape, Spot, catalogue, headings, named_figures, spec_of
 from jorvak.core.driveline.mate import FACES
-from jorvak.core.engine.areas import areas
 from jorvak.core.engine.asking import as_found_values
 from jorvak.core.engine.moment import measured_now, moment, taken_now
 from jorvak.core.engine.shifts import shift_of
@@ -127,14 +126,6 @@ class HeadingOut(BaseModel):
     paths: list[str]
 
 
-class WaitsOut(BaseModel):
-    """What a builder calls a result of an area."""
-
-    area: str
-    result: str
-    label: str
-
-
 class ShownOut(BaseModel):
     """A headline figure that a brief can name as deciding."""
 
@@ -151,9 +142,6 @@ class Catalogue(BaseModel):
         description="figures of what a builder names, by the last part of their path"
     )
     records: dict[str, str] = Field(description="types of records, and the field by which people know one")
-    waits: list[WaitsOut] = Field(
-        description="results that stand among what is not known yet, while they wait"
-    )
     shown: list[ShownOut]
     topics: list[Topic]
     faces: dict[str, list[str]] = Field(description="kinds of faces, and what must be known of each")
@@ -267,11 +255,6 @@ def get_catalogue() -> Response:
                 for family, specs in named_figures().items()
             },
             records={name: kind.titled_by or kind.named_by for name, kind in record_types().items()},
-            waits=[
-                WaitsOut(area=area.name, result=result, label=label)
-                for area in areas().values()
-                for result, label in area.says.items()
-            ],
             shown=[ShownOut(key=shown.key, label=shown.label) for _, shown in shown_figures().values()],
             topics=list(TOPICS.values()),
             faces={kind: list(fields) for kind, fields in FACES.items()},
@@ -347,6 +330,19 @@ def import_build(query: View) -> Response:
         query,
         status=201,
     )
+
+
+class Revision(BaseModel):
+    """What a sheet that was read before is compared with: at one revision and on one day it is the same."""
+
+    revision: int
+    today: date
+
+
+@rig_pages.get("/rigs/<int:rig_id>/revision", responses={200: Revision})
+def get_revision(path: RigPath) -> Response:
+    """Whether a rig has moved on since it was read."""
+    return as_json(Revision(revision=rigs().revision(path.rig_id), today=today()))
 
 
 @rig_pages.get("/rigs/<int:rig_id>", responses={200: Sheet})

@@ -9,7 +9,8 @@ from pydantic import BaseModel, Field, create_model, field_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
-from jorvak.core.engine.asking import as_found_values
+from jorvak.core.engine.areas import Results, areas
+from jorvak.core.engine.asking import Waits, as_found_values
 from jorvak.core.engine.keeping import KeptResults
 from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage
 from jorvak.core.engine.result import Result
@@ -38,6 +39,7 @@ from jorvak.core.rolling.results import Crawl, GearTable
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left
 from jorvak.store import PhotoFiles, RigRecord, Rigs
+from jorvak.web.deltas import whole_or_patch
 
 
 class View(BaseModel):
@@ -49,6 +51,31 @@ class View(BaseModel):
     key: str | None = Field(
         None, min_length=1, max_length=80, description="names a write, so that one sent twice is done once"
     )
+
+    looks: str | None = Field(
+        None,
+        max_length=400,
+        description="areas and results (stance.lift) that are looked at, with commas; left out: all",
+    )
+
+    @field_validator("looks")
+    @classmethod
+    def _are_results(cls, looks: str | None) -> str | None:
+        for name in (looks or "").split(","):
+            area, _, result = name.partition(".")
+            if name and (area not in areas() or (result and result not in areas()[area].functions)):
+                raise ValueError(f"There is no area or result “{name[:40]}”.")
+        return looks
+
+    def show(self, results: Results) -> None:
+        """Have only what is looked at written, and what stands on every sheet."""
+        if self.looks is not None:
+            results.show(
+                (
+                    *self.looks.split(","),
+                    *(f"{name}.{each}" for name, area in areas().items() for each in area.on_every_sheet),
+                )
+            )
 
     @field_validator("stage")
     @classmethod
@@ -119,6 +146,13 @@ KeptRecords: Any = create_model("KeptRecords", **_KEPT)
 """The records of a rig by the name of their type."""
 
 
+class NotKnown(BaseModel):
+    """A result that waits, and what for."""
+
+    label: str
+    waits: Waits
+
+
 class Outlines(BaseModel):
     """The three states that lie over one another on the strip, and the stage with its load aboard."""
 
@@ -141,6 +175,7 @@ class Sheet(BaseModel):
 
     id: int
     version: int
+    looks: str | None = Field(description="the results that were asked for; None: all")
     revision: int = Field(description="of the last write: what was worked out at another may be out of date")
     name: str
     vehicle: str
@@ -160,6 +195,7 @@ class Sheet(BaseModel):
     money_here: Totals = Field(description="of what is on the rig at the stage")
     stage: Stage
     here: Assessment
+    not_known: list[NotKnown] = Field(description="what waits for a figure, by what a builder calls it")
     found_gears: Result[GearTable]
     found_crawl: Result[Crawl]
     headlines: tuple[Headline, ...]
@@ -207,21 +243,24 @@ def as_json(model: BaseModel) -> Response:
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
-    built = sheet(record, view.at_stage if stage is None else stage, view.preset, today(), kept_results())
-    return Response(built.model_dump_json(), status, mimetype="application/json")
+    built = sheet(record, view, view.at_stage if stage is None else stage, today(), kept_results())
+    return whole_or_patch(current_app.config["SENT"], built.model_dump_json(), status)
 
 
-def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, kept: KeptResults) -> Sheet:
+def sheet(record: RigRecord, view: View, stage: Stage, on: date, kept: KeptResults) -> Sheet:
     """The sheet of a rig at a stage. A step that the order no longer has becomes its last."""
     rig = record.rig
     if isinstance(stage, int):
         stage = min(stage, len(rig.changes))
+    preset = view.preset
     here, found = assess(rig, stage, preset, on=on, kept=kept), found_results(rig, kept)
+    view.show(here.results)
     found_state, today_state, planned_state = (moment(rig, name, with_doubt=False) for name in NAMED)
     spent = running(rig)
     return Sheet(
         id=record.id,
         version=record.version,
+        looks=view.looks,
         revision=record.revision,
         name=rig.name,
         vehicle=rig.vehicle,
@@ -244,6 +283,12 @@ def sheet(record: RigRecord, stage: Stage, preset: Preset, on: date, kept: KeptR
         money_here=totals(rig, stage),
         stage=stage,
         here=here,
+        not_known=[
+            NotKnown(label=label, waits=waits)
+            for name, area in areas().items()
+            for each, label in area.says.items()
+            if (waits := here.results.result(name, each).waits_for) is not None
+        ],
         found_gears=found.of(RollingResults).gears,
         found_crawl=found.of(RollingResults).crawl,
         headlines=headlines(here.results, found, preset),

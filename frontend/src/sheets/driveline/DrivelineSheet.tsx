@@ -1,5 +1,5 @@
 /** Driveline: the lines of shafts in space, two parts side by side, strength, what shakes. */
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
 import { Shakes } from "./Shakes";
 import { ShaftBlock } from "./ShaftBlock";
@@ -8,7 +8,7 @@ import { Swap } from "./Swap";
 
 export function DrivelineSheet() {
   const { sheet, preview } = useBench();
-  const { driveline } = (preview?.here ?? sheet.here).results;
+  const { driveline } = useResults();
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">

@@ -3,7 +3,7 @@ import { useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import type { ShaftLine, Sheet, Tried } from "../../api/types";
+import type { Areas, ShaftLine, Tried } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
@@ -13,7 +13,7 @@ import { ShaftDrawing } from "./ShaftDrawing";
 import { TRIES, type Trial } from "./tries";
 
 type End = "front" | "rear";
-type Result = Sheet["here"]["results"]["driveline"]["rear_shaft"];
+type Result = Areas["driveline"]["rear_shaft"];
 const NOTHING: Trial = { up: 0, down: 0, longer: 0, build: null };
 
 export function ShaftBlock({ end, result }: { end: End; result: Result }) {

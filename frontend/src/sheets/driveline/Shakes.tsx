@@ -23,7 +23,7 @@ export function Shakes() {
   const [range, setRange] = useState<"high" | "low">("high");
   const [tests, setTests] = useState<Record<string, Says>>({});
   const [bump, setBump] = useState<"no" | "yes">("no");
-  const gears = sheet.here.results.rolling.gears.value?.gears.length ?? 1;
+  const gears = sheet.here.results.rolling.gears?.value?.gears.length ?? 1;
   const shaking = useAsked({
     queryKey: ["shakes", sheet.id, stage, units, speed, gear, range, tests, sheet.revision],
     queryFn: () =>

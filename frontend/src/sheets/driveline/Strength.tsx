@@ -1,10 +1,10 @@
 /** What shafts and half shafts must stand: by engine and by grip, which governs, against what they are rated for. */
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 
 export function Strength() {
-  const { sheet, preview, write } = useBench();
-  const { driveline } = (preview?.here ?? sheet.here).results;
+  const { write } = useBench();
+  const { driveline } = useResults();
   const torque = (value: number) => write(value, "torque_nm").text;
   const rated = (path: string, rating: number | null, asked: number) => (
     <FigureButton

@@ -77,7 +77,7 @@ function PartRow({ kept }: { kept: Kept<"part"> }) {
   };
   const mass = sheet.figures[`parts.${part.name}.mass_kg`]?.value;
   const faces = Object.keys(part.faces ?? {}).length;
-  const meetings = sheet.here.results.driveline.mating.value ?? [];
+  const meetings = sheet.here.results.driveline.mating?.value ?? [];
   const wrong = meetings.filter(({ part: of, outcome }) => of === part.name && !outcome.fits).length;
   return (
     <li className="border-b border-hair last:border-b-0">
@@ -133,7 +133,7 @@ function PartRow({ kept }: { kept: Kept<"part"> }) {
 function Faces({ kept, keep }: { kept: Kept<"part">; keep: (to: Change) => Promise<void> }) {
   const { sheet, put } = useBench();
   const { record: part } = kept;
-  const meetings = sheet.here.results.driveline.mating.value ?? [];
+  const meetings = sheet.here.results.driveline.mating?.value ?? [];
   return (
     <div className="cond my-2 ml-4 border-l-4 border-hair pl-4">
       {Object.entries(part.faces ?? {}).map(([name, face]) => (

@@ -1,7 +1,7 @@
 /** The rig: every figure that it can have, how each is known, and what still waits for one. */
 import { type FormEvent, useState } from "react";
 
-import type { Carrier, FigureSpec, Waits } from "../../api/types";
+import type { Carrier, FigureSpec } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
@@ -73,20 +73,16 @@ function Group({ name, paths }: { name: string; paths: ReadonlySet<string> }) {
 
 /** What is not known yet and keeps a result from being had, each once. */
 function NotKnownYet() {
-  const { sheet, catalogue } = useBench();
-  const areas = sheet.here.results as Record<string, Record<string, { waits_for: Waits | null }>>;
-  const rows = catalogue.waits.flatMap(({ area, result, label }) => {
-    const waits = areas[area]?.[result]?.waits_for;
-    return waits ? [{ result: label, waits }] : [];
-  });
+  const { sheet } = useBench();
+  const rows = sheet.not_known;
   if (rows.length === 0) return null;
   return (
     <section aria-label="Not known yet" className="border-b border-hair py-3">
       <h2 className="font-semibold">Not known yet</h2>
       <ul className="cond">
-        {rows.map(({ result, waits }) => (
-          <li key={result} className="flex flex-wrap items-baseline gap-x-2">
-            <span className="w-48 text-quiet">{result}</span>
+        {rows.map(({ label, waits }) => (
+          <li key={label} className="flex flex-wrap items-baseline gap-x-2">
+            <span className="w-48 text-quiet">{label}</span>
             {waits.path ? (
               <FigureButton path={waits.path} className="link">
                 waits for {waits.label}

@@ -1,5 +1,5 @@
 /** Speedometer and distance: what corrects it, a drive against satellite speed, and what the odometer hides. */
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { Drive } from "./Drive";
 
@@ -16,8 +16,8 @@ export function Distance() {
 }
 
 function Correction() {
-  const { sheet, preview, write, put } = useBench();
-  const { rolling } = (preview?.here ?? sheet.here).results;
+  const { sheet, write, put } = useBench();
+  const { rolling } = useResults();
   const state = rolling.speedometer.value;
   const gears = rolling.driven_gears;
   const tyre = rolling.rear_tyre.value;
@@ -130,8 +130,8 @@ function Correction() {
 }
 
 function TrueDistance() {
-  const { sheet, preview, write } = useBench();
-  const result = (preview?.here ?? sheet.here).results.rolling.distance;
+  const { sheet, write } = useBench();
+  const result = useResults().rolling.distance;
   const km = (value: number) => Object.values(write(value, "distance_km")).join(" ");
   const distance = result.value;
   const since = distance && sheet.changes.find(({ step }) => step === distance.since);

@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import { useRef, useState } from "react";
 
 import { answered, client, Refusal } from "../../api/client";
+import { sheetOf } from "../../api/sheets";
 import type { DriveState } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
@@ -94,7 +95,7 @@ export function Drive() {
   const accept = () =>
     run(async () => {
       if (!state) return;
-      await answered(
+      await sheetOf(
         client.POST("/api/rigs/{rig_id}/drives/{token}/accept", {
           params: { path: { ...path, token: state.token }, query: { ...query, key: crypto.randomUUID() } },
         }),

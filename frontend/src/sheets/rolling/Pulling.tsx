@@ -1,5 +1,5 @@
 /** Whether the gears hold the cruising speed on the pass, and how steep low first climbs. */
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 
 export function Pulling() {
@@ -12,8 +12,8 @@ export function Pulling() {
 }
 
 function Holding() {
-  const { sheet, preview, write } = useBench();
-  const result = (preview?.here ?? sheet.here).results.rolling.grade;
+  const { write } = useBench();
+  const result = useResults().rolling.grade;
   const grade = result.value;
   return (
     <section aria-label="Holding a grade">
@@ -84,8 +84,8 @@ function Holding() {
 }
 
 function Climbing() {
-  const { sheet, preview, write } = useBench();
-  const result = (preview?.here ?? sheet.here).results.stance.climb;
+  const { write } = useBench();
+  const result = useResults().stance.climb;
   const climb = result.value;
   const off = result.doubt?.["calculated.climb_deg"];
   return (

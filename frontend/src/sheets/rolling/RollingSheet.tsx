@@ -1,7 +1,7 @@
 /** Rolling: tyres, gears and speedometer at the stage of the mark, and the schools of regearing. */
 import { lazy } from "react";
 
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { Views } from "../../parts/Views";
 import { WorkingButton } from "../../parts/Working";
@@ -35,8 +35,8 @@ export function RollingSheet() {
 }
 
 function Gears() {
-  const { sheet, preview } = useBench();
-  const { rolling } = (preview?.here ?? sheet.here).results;
+  const { sheet } = useBench();
+  const { rolling } = useResults();
   return (
     <>
       <div className="grid gap-x-8 gap-y-4 pt-3 wide:grid-cols-[minmax(0,1.45fr)_minmax(0,1fr)]">
@@ -75,7 +75,7 @@ function Big({ value, unit, old, off }: BigProps) {
 
 function SpeedometerBlock() {
   const { sheet, preview, write } = useBench();
-  const result = (preview?.here ?? sheet.here).results.rolling.speedometer;
+  const result = useResults().rolling.speedometer;
   const state = result.value;
   if (!state)
     return (
@@ -125,8 +125,8 @@ function SpeedometerBlock() {
 }
 
 function Crawl() {
-  const { sheet, preview } = useBench();
-  const { crawl } = (preview?.here ?? sheet.here).results.rolling;
+  const { sheet } = useBench();
+  const { crawl } = useResults().rolling;
   return (
     <div className="pt-3">
       <h2 className="font-semibold">Crawl ratio</h2>

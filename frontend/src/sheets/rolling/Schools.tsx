@@ -1,10 +1,10 @@
 /** The five schools of regearing side by side, over the ratios that exist for this axle. */
-import type { Sheet, Waits } from "../../api/types";
+import type { Areas, Waits } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
 
-type Regearing = NonNullable<Sheet["here"]["results"]["rolling"]["regearing"]["value"]>;
+type Regearing = NonNullable<Areas["rolling"]["regearing"]["value"]>;
 
 const NAMES: Record<string, string> = {
   restore: "restore",

@@ -2,11 +2,11 @@
 import { scaleLinear } from "d3-scale";
 import { area, line } from "d3-shape";
 
-import type { Sheet } from "../../api/types";
+import type { Areas } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 
-type State = NonNullable<Sheet["here"]["results"]["rolling"]["speedometer"]["value"]>;
+type State = NonNullable<Areas["rolling"]["speedometer"]["value"]>;
 
 /** As on the strip: found fine and dotted, today dashed, planned whole. */
 const STATES = {

@@ -1,6 +1,6 @@
 /** Tyres and wheels by position: the set from above with the odd one marked, then every wheel; where each end stands. */
-import type { Sheet, Stand, WheelSet } from "../../api/types";
-import { useBench } from "../../parts/bench";
+import type { Areas, Stand, WheelSet } from "../../api/types";
+import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
 import { StandDrawing } from "./StandDrawing";
@@ -31,8 +31,7 @@ const ROWS = [
 const EXACT = new Set<string>(["bolt_circle_mm", "centre_bore_mm"]);
 
 export function Wheels() {
-  const { sheet, preview } = useBench();
-  const { rolling } = (preview?.here ?? sheet.here).results;
+  const { rolling } = useResults();
   const set = rolling.wheels.value;
   return (
     <>
@@ -208,8 +207,8 @@ function SetTable({ set }: { set: WheelSet }) {
 
 /** What stands on a tyre here, what it carries, and the pressure that carries it. */
 function Loads() {
-  const { sheet, preview, write } = useBench();
-  const { rolling } = (preview?.here ?? sheet.here).results;
+  const { sheet, write } = useBench();
+  const { rolling } = useResults();
   const kg = (value: number) => Object.values(write(value, "mass_kg")).join(" ");
   return (
     <section aria-label="Load and pressure" className="pt-4">
@@ -277,7 +276,7 @@ function Loads() {
   );
 }
 
-type StandResult = Sheet["here"]["results"]["rolling"]["front_stand"];
+type StandResult = Areas["rolling"]["front_stand"];
 
 function StandBlock({ end, result }: { end: "front" | "rear"; result: StandResult }) {
   return (

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
@@ -25,7 +25,7 @@ export function Angles() {
   const [which, setWhich] = useState<Which>("approach");
   const [wanted, setWanted] = useState<Partial<Record<Which, number>>>({});
   const [raised, setRaised] = useState<{ point: string; up: number }>();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { stance } = useResults();
   const angles = stance.angles.value;
   const asked = sheet.figures[`aims.${which}_deg`]?.value;
   const aim = wanted[which] ?? (typeof asked === "number" ? asked : undefined);
@@ -227,7 +227,7 @@ type LineProps = {
 /** The tangents as they are, strong for the chosen one, and the wanted one to pull. */
 function AngleLines({ f, which, aim, set, raised, raise, width }: LineProps) {
   const { sheet, preview } = useBench();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { stance } = useResults();
   const outline = (preview?.here ?? sheet.here).outline;
   const angles = stance.angles.value;
   const taken = useRef<{ y: number; deg: number } | null>(null);

@@ -3,7 +3,7 @@ import { useEffect, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
@@ -27,9 +27,9 @@ export function Balance() {
 
 /** The rear of the vehicle leaning as far as it would at rest, as found and here. */
 function Tip() {
-  const { sheet, preview, write } = useBench();
+  const { write } = useBench();
   const [ref, width] = useMeasure(360);
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { stance } = useResults();
   const tip = stance.tip.value;
   if (!tip)
     return (
@@ -290,8 +290,8 @@ function Weighing() {
 }
 
 function RoomAbove() {
-  const { sheet, preview, write } = useBench();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { write } = useBench();
+  const { stance } = useResults();
   const height = stance.height.value;
   const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
   const off = stance.height.doubt?.["height_mm"] ?? 0;
@@ -334,8 +334,8 @@ function RoomAbove() {
 }
 
 function Flex() {
-  const { sheet, preview, write } = useBench();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { write } = useBench();
+  const { stance } = useResults();
   const flex = stance.flex.value;
   return (
     <section aria-label="Axles crossed" className="pt-5">

@@ -2,15 +2,15 @@
 import { useEffect, useRef } from "react";
 
 import type { Cycle } from "../../api/types";
-import { useBench } from "../../parts/bench";
+import { useBench, useResults } from "../../parts/bench";
 import { gapAt, leftAt, valueAt } from "./onItsWay";
 
 type ReadingProps = { cycle: Cycle; up: number; steer: number; go: (up: number, steer: number) => void };
 
 export function Readings({ cycle, up, steer, go }: ReadingProps) {
-  const { sheet, write, put } = useBench();
+  const { write, put } = useBench();
   const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
-  const rooms = sheet.here.results.stance.room;
+  const rooms = useResults().stance.room;
   const shock = valueAt(cycle.shock_left_mm, cycle, up);
   const joints = valueAt(cycle.joints_deg, cycle, up);
   const half = valueAt(cycle.half_shaft_deg, cycle, up);

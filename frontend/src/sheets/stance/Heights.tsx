@@ -3,8 +3,8 @@ import { useState } from "react";
 
 import { answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import type { Sheet, Way } from "../../api/types";
-import { useBench } from "../../parts/bench";
+import type { Areas, Sheet, Way } from "../../api/types";
+import { useBench, useResults } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
@@ -13,14 +13,13 @@ import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
 
-type Stance = Sheet["here"]["results"]["stance"];
+type Stance = Areas["stance"];
 const ENDS = ["front", "rear"] as const;
 type End = (typeof ENDS)[number];
 
 export function Heights() {
-  const { sheet, preview } = useBench();
   const { units } = useSettings();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { stance } = useResults();
   return (
     <>
       <div className="grid gap-x-8 gap-y-4 pt-3 wide:grid-cols-2">

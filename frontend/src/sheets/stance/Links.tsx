@@ -1,15 +1,14 @@
 /** What holds the axles: track bar, caster bought against the pinion, half shafts, rear links and their centre. */
-import type { Sheet } from "../../api/types";
-import { useBench } from "../../parts/bench";
+import type { Areas } from "../../api/types";
+import { useBench, useResults } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { Row } from "./Heights";
 import { WaitsFor } from "../../parts/WaitsFor";
 
-type Stance = Sheet["here"]["results"]["stance"];
+type Stance = Areas["stance"];
 
 export function Links() {
-  const { sheet, preview } = useBench();
-  const { stance } = (preview?.here ?? sheet.here).results;
+  const { stance } = useResults();
   return (
     <div className="grid gap-x-8 gap-y-6 pt-3 wide:grid-cols-2">
       <CasterAgainstPinion stance={stance} />
@@ -38,10 +37,10 @@ function Off({ value, unit = "°" }: { value: number | undefined; unit?: string 
 
 /** Every degree given back to the caster is taken from the pinion: both on one picture. */
 function CasterAgainstPinion({ stance }: { stance: Stance }) {
-  const { sheet, put } = useBench();
+  const { put } = useBench();
   const [ref, width] = useMeasure(360);
   const state = stance.caster.value;
-  const shaft = sheet.here.results.driveline.front_shaft.value;
+  const shaft = useResults().driveline.front_shaft.value;
   const ride = shaft?.places.find(({ place }) => place === "ride")?.calculated;
   if (!state)
     return (

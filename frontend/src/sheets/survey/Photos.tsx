@@ -1,35 +1,34 @@
 /** Photographs of an item: taken in shrunk and bare of where they were taken. */
-import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
-import { answered, client } from "../../api/client";
+import { client } from "../../api/client";
+import { sheetOf } from "../../api/sheets";
 import type { Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 
 export function Photos({ item, photos }: { item: Kept<"survey_item">; photos: Kept<"photo">[] }) {
-  const { sheet, stage, put } = useBench();
+  const { sheet, stage, looks, put, keep } = useBench();
   const { units, person } = useSettings();
-  const queries = useQueryClient();
   const [problem, setProblem] = useState<string>();
   const [busy, setBusy] = useState(false);
   const add = async (file: File | undefined) => {
     if (!file) return;
     setBusy(true);
     try {
-      const answer = await answered(
+      const answer = await sheetOf(
         client.POST("/api/rigs/{rig_id}/survey/{item_id}/photos", {
           params: {
             path: { rig_id: sheet.id, item_id: item.id },
-            query: { stage, units, person, key: crypto.randomUUID() },
+            query: { stage, units, person, looks, key: crypto.randomUUID() },
           },
           body: file as never,
           bodySerializer: (body: unknown) => body as Blob,
           headers: { "Content-Type": "application/octet-stream" },
         }),
       );
-      queries.setQueryData(["sheet", sheet.id, stage, units, person], answer);
+      keep(answer);
       setProblem(undefined);
     } catch (error) {
       setProblem(`${file.name}: ${(error as Error).message} Nothing was taken in.`);

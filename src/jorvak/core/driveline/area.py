@@ -30,4 +30,6 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
 }
 
 
-AREA = Area(name="driveline", results=DrivelineResults, functions=FUNCTIONS, says={})
+AREA = Area(
+    name="driveline", results=DrivelineResults, functions=FUNCTIONS, says={}, on_every_sheet=("mating",)
+)

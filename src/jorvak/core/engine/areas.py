@@ -3,9 +3,9 @@
 An area says in its module ``area`` what it brings; ``core/order.py`` names it. Nothing else does.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from functools import cache
-from typing import Any, Generic, TypeVar, cast
+from typing import Any, Generic, TypeVar, cast, get_type_hints
 
 from pydantic import GetCoreSchemaHandler
 from pydantic_core import CoreSchema, core_schema
@@ -48,7 +48,8 @@ class Area(Generic[R]):
     """What an area brings to a rig at a stage.
 
     ``results`` is a record with a ``Result`` for each name of ``functions``, which work them out; ``says`` has what
-    a builder calls those that stand among what is not known yet while they wait. Its figures are the ``TABLES`` of
+    a builder calls those that stand among what is not known yet while they wait, ``on_every_sheet`` which are shown
+    whatever sheet is open. Its figures are the ``TABLES`` of
     its module ``figures``; its kinds of change, rules and shifts are found in folders of these names, and each of its
     modules that has a ``CALCULATION`` is on the command line.
     """
@@ -58,6 +59,7 @@ class Area(Generic[R]):
     functions: Mapping[str, Callable[[Ask], Any]]
     says: Mapping[str, str]
     headlines: tuple[Shown, ...] = ()
+    on_every_sheet: tuple[str, ...] = ()
 
     def of(self, results: "Results") -> R:
         """The results of this area."""
@@ -83,6 +85,7 @@ class Results:
         self._moment = moment
         self._areas: dict[str, Any] = {}
         self._single: dict[tuple[str, str], Result[Any]] = {}
+        self._shown: frozenset[str] | None = None
 
     def of(self, results: type[R]) -> R:
         """All results of the area that has ``results``."""
@@ -102,23 +105,41 @@ class Results:
             self._single[area, name] = work_out(self._moment, function, kept_as=f"{area}.{name}")
         return self._single[area, name]
 
-    def by_area(self) -> dict[str, Any]:
-        """All results of all areas."""
-        return {name: self.of_area(name) for name in areas()}
+    def show(self, names: Iterable[str]) -> None:
+        """Have only these written when the results are: areas, and results such as ``stance.lift``.
+
+        What is not written is not worked out for it, nor its doubt.
+        """
+        self._shown = frozenset(names)
+
+    def shown(self) -> dict[str, dict[str, Result[Any]]]:
+        """Those to be written, by area and name: all of them where nobody said which."""
+        return {
+            name: {
+                each: self.result(name, each)
+                for each in area.functions
+                if self._shown is None or self._shown & {name, f"{name}.{each}"}
+            }
+            for name, area in areas().items()
+        }
 
     @classmethod
     def __get_pydantic_core_schema__(cls, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
-        """Described as what it is written as: an object of the areas' records."""
+        """Described as what it is written as: by area and name, those that are shown."""
         written = core_schema.typed_dict_schema(
             {
-                name: core_schema.typed_dict_field(handler.generate_schema(area.results))
+                name: core_schema.typed_dict_field(
+                    core_schema.typed_dict_schema(
+                        {
+                            each: core_schema.typed_dict_field(handler.generate_schema(of), required=False)
+                            for each, of in get_type_hints(area.results).items()
+                        }
+                    )
+                )
                 for name, area in areas().items()
-            },
-            cls_name="Results",
+            }
         )
         return core_schema.is_instance_schema(
             cls,
-            serialization=core_schema.plain_serializer_function_ser_schema(
-                cls.by_area, return_schema=written
-            ),
+            serialization=core_schema.plain_serializer_function_ser_schema(cls.shown, return_schema=written),
         )

@@ -82,4 +82,5 @@ AREA = Area(
         "regearing": "the schools of regearing",
     },
     headlines=HEADLINES,
+    on_every_sheet=("gears",),
 )

@@ -102,4 +102,5 @@ AREA = Area(
         "lift": "what springs and loads lift",
     },
     headlines=HEADLINES,
+    on_every_sheet=("height",),
 )

@@ -1,32 +1,37 @@
 /** The line: type a change in the trade's shorthand and see what it would do before Enter. */
 import { type FormEvent, useEffect, useRef, useState } from "react";
 
+import { useLocation, useNavigate } from "react-router";
+
 import { answered, client, Refusal, Unreachable } from "../api/client";
-import { useBench } from "./bench";
-import { Headlines } from "./Headlines";
-import { useSettings } from "./settings";
+import { stageOnly, useBench } from "../parts/bench";
+import { Headlines } from "../parts/Headlines";
+import { useSettings } from "../parts/settings";
+import { sheetNamed } from "./all";
 
 const KEPT = "jorvak.line";
 const REST_MS = 120;
 
 export function LineBar({ close }: { close: () => void }) {
-  const { sheet, stage, put, preview, setPreview, write, catalogue } = useBench();
+  const { sheet, stage, looks, put, preview, setPreview, write, catalogue } = useBench();
   const { units, person } = useSettings();
   const [text, setText] = useState(() => sessionStorage.getItem(KEPT) ?? "");
   const [problem, setProblem] = useState<string>();
   // Whether the preview has its doubt: what it upsets is only said then.
   const [sure, setSure] = useState(false);
   const latest = useRef(0);
+  const navigate = useNavigate();
+  const search = stageOnly(useLocation().search);
 
   useEffect(() => {
     sessionStorage.setItem(KEPT, text);
     const ask = ++latest.current;
-    if (!text.trim()) return;
+    if (!text.trim() || sheetNamed(text)) return;
     const abort = new AbortController();
     const look = async (quick: boolean) => {
       const answer = await answered(
         client.POST("/api/rigs/{rig_id}/preview", {
-          params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
+          params: { path: { rig_id: sheet.id }, query: { stage, units, person, looks } },
           body: { text, quick },
           signal: abort.signal,
         }),
@@ -51,13 +56,13 @@ export function LineBar({ close }: { close: () => void }) {
       });
     return () => abort.abort();
     // A newer version of the rig means a newer preview.
-  }, [text, sheet.id, sheet.changes, sheet.figures, stage, units, person, setPreview]);
+  }, [text, sheet.id, sheet.changes, sheet.figures, stage, units, person, looks, setPreview]);
 
   useEffect(() => () => setPreview(undefined), [setPreview]);
 
   const type = (to: string) => {
     setText(to);
-    if (to.trim()) return;
+    if (to.trim() && !sheetNamed(to)) return;
     setPreview(undefined);
     setProblem(undefined);
   };
@@ -68,6 +73,13 @@ export function LineBar({ close }: { close: () => void }) {
       setProblem(`Type a change, for example ${catalogue.kinds.map((kind) => kind.example).join(", or ")}.`);
       return;
     }
+    const named = sheetNamed(text);
+    if (named) {
+      setText("");
+      close();
+      void navigate({ pathname: `/rigs/${sheet.id}/${named.path}`, search });
+      return;
+    }
     const refusal = await put({ do: "line", text });
     if (refusal) return setProblem(refusal.message);
     setText("");
@@ -75,10 +87,10 @@ export function LineBar({ close }: { close: () => void }) {
     close();
   };
 
-  const gears = preview?.here.results.rolling.gears.value;
+  const gears = preview?.here.results.rolling.gears?.value;
   const rows =
     preview?.headlines.filter((row, i) => row.value !== null && row.value !== preview.before[i]?.value) ?? [];
-  const before = sheet.here.results.rolling.gears.value;
+  const before = sheet.here.results.rolling.gears?.value;
   return (
     <section aria-label="Type a change" className="no-print border-b-2 border-ink bg-margin px-6 py-3">
       <form onSubmit={(event) => void submit(event)} className="flex items-center gap-3">
@@ -105,7 +117,8 @@ export function LineBar({ close }: { close: () => void }) {
       </form>
       <div id="line-says" aria-live="polite" className="pt-2">
         {problem && <p className="text-oxide">{problem}</p>}
-        {!problem && !preview && (
+        {sheetNamed(text) && <p>Enter goes to the sheet {sheetNamed(text)?.name}.</p>}
+        {!problem && !preview && !sheetNamed(text) && (
           <p className="text-quiet">
             {catalogue.kinds.map((kind) => kind.example).join(" · ")} · or a figure:{" "}
             {catalogue.figures

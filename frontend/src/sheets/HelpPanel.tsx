@@ -1,14 +1,17 @@
-import { KNOWN_LEGEND } from "./KnownMark";
-import { Panel } from "./Panel";
-import { SHEETS } from "./Spine";
+import { KNOWN_LEGEND } from "../parts/KnownMark";
+import { Panel } from "../parts/Panel";
+import { digitOf, SHEETS } from "./all";
 
 const KEYS: [string, string][] = [
   ["/", "type a change or a figure"],
   ["[   ]", "one step back, one step on"],
-  [`1 to ${SHEETS.length}`, SHEETS.map(({ name }) => name).join(", ")],
+  ...SHEETS.flatMap((entry): [string, string][] => {
+    const digit = digitOf(entry);
+    return digit ? [[digit, entry.name]] : [];
+  }),
+  ["/ trip", "any sheet by its name in the line"],
   ["←   →", "the next view of a sheet, from its name; a slider a little further"],
-  ["t", "on a crossing: where it is tightest"],
-  ["e", "cycling: what happens next on the way"],
+  ...SHEETS.flatMap(({ keys = [] }) => keys.map(([key, does]): [string, string] => [key, does])),
   ["Ctrl Z", "take back the last thing you did"],
   ["Ctrl Shift Z", "do it again"],
   ["u", "millimetres or inches"],
