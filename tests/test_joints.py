@@ -32,6 +32,7 @@ def _imported(file: Path, modules: Mapping[str, Path]) -> Iterator[str]:
         if isinstance(node, ast.Import):
             yield from (each.name for each in node.names if each.name in modules)
         elif isinstance(node, ast.ImportFrom) and node.module in modules:
+            assert node.module is not None
             inner = {f"{node.module}.{each.name}" for each in node.names} & modules.keys()
             yield from inner or {node.module}
 

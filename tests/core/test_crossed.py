@@ -37,7 +37,7 @@ def on_tracks(front_mm: float, rear_mm: float) -> Rig:
         "body.front_track_mm": Figure(front_mm, "measured"),
         "body.rear_track_mm": Figure(rear_mm, "measured"),
     }
-    return replace(rig, figures=rig.figures | tracks)
+    return replace(rig, figures={**rig.figures, **tracks})
 
 
 def test_by_hand() -> None:

@@ -26,7 +26,7 @@ def answer(name: str, **given: Any) -> dict[str, Any]:
     return answer_with_doubt(given, calculations()[name].as_json)
 
 
-def through(function: Any, **inputs: Doubted) -> Any:
+def through(function: Any, **inputs: Doubted[str]) -> Any:
     """Carry doubt through a plain function of named numbers."""
 
     def run(moves: Any) -> Any:
@@ -227,6 +227,7 @@ def test_every_example_may_carry_doubt() -> None:
 
     for case in CASES:
         name, example = case.values
+        assert isinstance(example, dict) and isinstance(name, str)
         if "error" in example:
             continue
         got = answer_with_doubt(_all_doubted(example["input"]), calculations()[name].as_json)

@@ -270,11 +270,11 @@ def test_no_code_is_raised_on_a_vehicle_of_which_nothing_is_known() -> None:
 def test_every_finding_of_the_demo_speaks_like_a_foreman(number: int) -> None:
     rig = demo(number)
     for stage in ("as-found", "today", "planned", *range(len(rig.changes) + 1)):
-        for finding in assess(rig, stage, with_doubt=False).findings:  # type: ignore[arg-type]
+        for finding in assess(rig, stage, with_doubt=False).findings:
             assert finding.text[0].isupper() and finding.text.endswith((".", "?"))
             assert "-" not in finding.text.split(" mm")[0][-4:] and "nan" not in finding.text
             assert finding.settled_by and all(settle.text for settle in finding.settled_by)
-            assert len({f.key for f in assess(rig, stage, with_doubt=False).findings}) == len(  # type: ignore[arg-type]
-                assess(rig, stage, with_doubt=False).findings  # type: ignore[arg-type]
+            assert len({f.key for f in assess(rig, stage, with_doubt=False).findings}) == len(
+                assess(rig, stage, with_doubt=False).findings
             )
             break

@@ -138,7 +138,7 @@ def look_at_all(assessment: Assessment) -> None:
 def test_doubt_is_worked_out_when_it_is_looked_at(monkeypatch: pytest.MonkeyPatch) -> None:
     looked: list[Any] = []
     honest = engine._doubts
-    monkeypatch.setattr(engine, "_doubts", lambda *given: looked.append(given) or honest(*given))
+    monkeypatch.setattr(engine, "_doubts", lambda *given: (looked.append(given), honest(*given))[1])
     height = Results(moment(DEMO[0], "planned")).result("stance", "height")
     assert height.value is not None and not looked and not height.is_whole
     assert height.off("height_mm") > 0 and height.doubt_from["height_mm"] and len(looked) == 1
@@ -149,7 +149,7 @@ def test_only_what_asked_for_an_edited_figure_is_doubted_again(monkeypatch: pyte
     rig, kept = DEMO[0], KeptResults()
     looked: list[Any] = []
     honest = engine._doubts
-    monkeypatch.setattr(engine, "_doubts", lambda *given: looked.append(given) or honest(*given))
+    monkeypatch.setattr(engine, "_doubts", lambda *given: (looked.append(given), honest(*given))[1])
     look_at_all(assess(rig, kept=kept))
     everything = len(looked)
     looked.clear()

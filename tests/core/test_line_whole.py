@@ -108,4 +108,4 @@ def test_a_date_code_can_be_noted(plover: Rig, typed: str) -> None:
 )
 def test_a_change_is_believable(more: dict[str, float], field: str) -> None:
     with pytest.raises(ValueError, match=field):
-        Change(kind="winch", fields={}, **more)  # type: ignore[arg-type]
+        Change(kind="winch", fields={}, **more)

@@ -29,12 +29,15 @@ ENDS = {
 def with_line(rig: Rig, end: str, key: str, length_mm: float, **ends: float) -> Rig:
     figures = {f"{end}_lines.{key}_{name}": value for name, value in {**ENDS, **ends}.items()}
     figures[f"{end}_lines.{key}_length_mm"] = length_mm
-    return replace(rig, figures=rig.figures | {path: Figure(v, "measured") for path, v in figures.items()})
+    return replace(
+        rig, figures={**rig.figures, **{path: Figure(v, "measured") for path, v in figures.items()}}
+    )
 
 
 def line_of(rig: Rig, end: str, key: str) -> Line:
     lines = getattr(Results(moment(rig, "planned")).of(StanceResults), f"{end}_lines").value
-    return next(line for line in lines if line.key == key)
+    found: Line = next(line for line in lines if line.key == key)
+    return found
 
 
 def front_cycle(rig: Rig) -> Cycle:
@@ -118,7 +121,7 @@ class TestOnTheRig:
         figures = {
             f"rear_suspension.{key}_spare_mm": Figure(4.0, "measured") for key in ("cable", "breather")
         }
-        keys = {f.key for f in assess(replace(rig, figures=rig.figures | figures)).findings}
+        keys = {f.key for f in assess(replace(rig, figures={**rig.figures, **figures})).findings}
         assert {"hose-short:rear cable", "hose-short:rear breather"} <= keys
 
     def test_an_end_that_is_missing_leaves_what_was_measured(self) -> None:
@@ -191,7 +194,7 @@ class TestBadInput:
     def test_ends_in_one_place_leave_all_of_its_length_at_ride(self) -> None:
         at = {f"{where}_{axis}_mm": 0.0 for where in ("frame", "axle") for axis in "xyz"}
         rig = with_line(found(demo(0)), "rear", "breather", 400.0, **at)
-        travel = max(float(rig.figures[f"rear_suspension.{way}_mm"].value) for way in ("bump", "droop"))  # type: ignore[arg-type]
+        travel = max(float(rig.figures[f"rear_suspension.{way}_mm"].value) for way in ("bump", "droop"))
         assert line_of(rig, "rear", "breather").left_mm == pytest.approx(400 - travel)
 
     def test_without_travel_the_way_waits_for_it(self) -> None:

@@ -13,7 +13,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, catalogue, checked
 from jorvak.core.engine.result import Result
 from jorvak.core.plan.line import read_line
-from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Rig, numbered
+from jorvak.core.rig import AS_IT_STOOD, Change, Figure, Fitted, Known, Rig, numbered
 from tests.conftest import TODAY, demo
 
 RIGS = [demo(number) for number in range(3)]
@@ -44,7 +44,7 @@ def noted(draw: st.DrawFn) -> tuple[str, Figure | None]:
         checked(path, value)
     except BadFigure:
         return path, None
-    known = draw(st.sampled_from(["measured", "plate", "assumed"]))
+    known: Known = draw(st.sampled_from(("measured", "plate", "assumed")))
     doubt = draw(st.none() | st.floats(0, abs(value) + 1))
     day, taken = draw(st.sampled_from([None, TODAY])), draw(st.sampled_from([None, "as found", AS_IT_STOOD]))
     return path, Figure(float(value), known, doubt, day, taken=taken)

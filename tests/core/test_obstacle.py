@@ -139,7 +139,7 @@ def test_a_face_higher_than_the_wheels_centre_stops_it(
 
 
 def test_the_demos_fall_of_380_is_too_much_as_found_and_not_on_larger_tyres() -> None:
-    fall = [(0, 380), (4000, 380), (4000, 0)]
+    fall = [(0.0, 380.0), (4000.0, 380.0), (4000.0, 0.0)]
     assert cross(fall)["blocked_at_mm"] is not None
     assert cross(fall, front_radius_mm=395, rear_radius_mm=395)["blocked_at_mm"] is None
 

@@ -3,6 +3,8 @@
 import random
 import statistics
 from collections import defaultdict
+from collections.abc import Callable
+from typing import Any
 
 import pytest
 
@@ -11,6 +13,7 @@ from jorvak.core.engine.moment import Moment, choosing, moment
 from jorvak.core.engine.moved import MovedAsk
 from jorvak.core.engine.result import work_out
 from jorvak.core.engine.shifts import shift_of
+from jorvak.core.engine.sources import SourceKey
 from jorvak.core.headlines import number_at, shown_figures
 from jorvak.core.load.results import load
 from jorvak.core.rolling.results import crawl, gear_table, speedometer_state, taller
@@ -19,7 +22,7 @@ from tests.conftest import demo
 from tests.core.test_taken import as_it_stands, fitted_to
 
 THROWS = 800
-RUNS = {
+RUNS: dict[str, Callable[[Ask], Any]] = {
     "speedometer_error_pct": speedometer_state,
     "taller_pct": taller,
     "top_gear_rpm": gear_table,
@@ -67,13 +70,13 @@ def against_the_dice(here: Moment, key: str) -> None:
     assert value is not None
     ask = Ask(here)
     run(ask)
-    together: dict[str, dict[str, float]] = defaultdict(dict)
+    together: dict[SourceKey, dict[SourceKey, float]] = defaultdict(dict)
     for name, source in ask.sources().items():
         together[source.source or name][name] = source.doubt
     dice = random.Random(key)
     thrown = []
     for _ in range(THROWS):
-        moves = {}
+        moves: dict[SourceKey, float] = {}
         for group in together.values():
             spot = dice.gauss(0, 0.5)
             moves |= {name: doubt * spot for name, doubt in group.items()}

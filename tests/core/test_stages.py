@@ -19,7 +19,7 @@ ROLL_OUT = "wheels.rear_left.circumference_mm"
 
 def change(number: int, state: str = "chosen", **more: Any) -> Change:
     fitted = Fitted(on=date(2026, 3, 2)) if state == "fitted" else None
-    return Change(id=number, kind="winch", fields={}, state=state, fitted=fitted, **more)  # type: ignore[arg-type]
+    return Change(id=number, kind="winch", fields={}, state=state, fitted=fitted, **more)
 
 
 ORDER = (change(1, "fitted"), change(2), change(3, "idea"), change(4, "dropped"), change(5, "bought"))

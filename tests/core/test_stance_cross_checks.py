@@ -39,8 +39,8 @@ def stance_of(rig: Rig, stage: Any = "planned") -> StanceResults:
     return Results(moment(rig, stage)).of(StanceResults)
 
 
-def with_figures(rig: Rig, known: str = "measured", **figures: Any) -> Rig:
-    new = {path.replace("__", "."): Figure(value, known) for path, value in figures.items()}  # type: ignore[arg-type]
+def with_figures(rig: Rig, /, **figures: Any) -> Rig:
+    new = {path.replace("__", "."): Figure(value, "measured") for path, value in figures.items()}
     return replace(rig, figures={**rig.figures, **new})
 
 
@@ -87,7 +87,7 @@ class TestDoubtShrinksWhenAFigureIsMeasured:
     )
     def test_each(self, figure: str, value: float, result: str, place: str) -> None:
         guessed, measured = (
-            replace(demo(0), figures={**demo(0).figures, figure: Figure(value, known)})  # type: ignore[arg-type]
+            replace(demo(0), figures={**demo(0).figures, figure: Figure(value, known)})
             for known in ("assumed", "measured")
         )
         wide, narrow = (getattr(stance_of(rig), result).off(place) for rig in (guessed, measured))
@@ -151,9 +151,9 @@ class TestSides:
     ) -> None:
         both, left = (Change(kind=kind, fields={**fields, "side": side}) for side in ("both", "left"))
         whole, one = effect_of(both, {}), effect_of(left, {})
-        assert whole[path].value == 2 * half and one[path].value == half  # type: ignore[union-attr]
+        assert whole[path].value == 2 * half and one[path].value == half
         at = path.split(".")[0]
-        assert f"{at}.sides" not in whole and one[f"{at}.sides"].value == "unlike"  # type: ignore[union-attr]
+        assert f"{at}.sides" not in whole and one[f"{at}.sides"].value == "unlike"
         assert title_of(left).endswith(", left only") and "only" not in title_of(both)
 
     def test_a_spring_on_one_side(self) -> None:
@@ -162,14 +162,14 @@ class TestSides:
             fields={"axle": "front", "free_length_mm": 430.0, "rate_n_per_mm": 36.0, "side": "right"},
         )
         effect = effect_of(change, {})
-        assert effect["front_suspension.sides"].value == "unlike"  # type: ignore[union-attr]
+        assert effect["front_suspension.sides"].value == "unlike"
         assert title_of(change).endswith("right only")
 
     def test_a_made_thickness_is_known_to_half_a_millimetre(self) -> None:
         effect = effect_of(Change(kind="blocks", fields={"thickness_mm": 38.0, "axle": "rear"}), {})
-        assert effect["rear_suspension.block_mm"].doubt == 0.5  # type: ignore[union-attr]
+        assert effect["rear_suspension.block_mm"].doubt == 0.5
         twice = effect_of(Change(kind="blocks", fields={"thickness_mm": 38.0, "axle": "rear"}), effect)  # type: ignore[arg-type]
-        assert twice["rear_suspension.block_mm"].doubt == pytest.approx(math.hypot(0.5, 0.5))  # type: ignore[union-attr]
+        assert twice["rear_suspension.block_mm"].doubt == pytest.approx(math.hypot(0.5, 0.5))
 
 
 class TestStraps:

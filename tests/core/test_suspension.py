@@ -169,7 +169,7 @@ class TestOnTheDemos:
         assert (
             of(tern).half_shafts.value.calculated.droop_deg
             > of(tern).half_shafts.value.calculated.ride_deg + 10
-        )  # type: ignore[union-attr]
+        )
         lifted = of(planned(plover, "spacer 30 front")).front_shock.value
         before = of(plover).front_shock.value
         assert lifted and before
@@ -182,7 +182,7 @@ class TestOnTheDemos:
         roof = planned(demo(0), "rack 60 kg at 1400")
         high = replace(roof, changes=tuple(
             c.model_copy(update={"mass_z_mm": 1950.0}) if c.kind == "rack" else c for c in roof.changes))  # fmt: skip
-        assert of(high).tip.value.calculated.tip_deg < of(roof).tip.value.calculated.tip_deg  # type: ignore[union-attr]
+        assert of(high).tip.value.calculated.tip_deg < of(roof).tip.value.calculated.tip_deg
 
     def test_a_lift_raises_the_centre_of_gravity_by_less_than_itself(self) -> None:
         low, high = (centre_of_gravity(Ask(moment(rig, "planned"))) for rig in (demo(0), springs(demo(0))))
@@ -235,7 +235,7 @@ class TestLoaded:
                 t.name
                 for t in drive_over(at, Ground.of(profile.corners), 10).value.closest
                 if t.clearance_mm < 0
-            ]  # type: ignore[union-attr]
+            ]
             for name, at in stances(rig, "planned").items()
         }
         assert touches == {"found": [], "today": [], "here": [], "loaded": ["case guard"]}
@@ -270,7 +270,7 @@ class TestGround:
             assert (crossing.tightest.clearance_mm >= -0.5 and crossing.blocked_at_mm is None) == passes
 
     def test_sizes_that_cannot_be(self) -> None:
-        for kind, sizes, field in (("moat", {}, "kind"), ("ledge", {"height_mm": 9000}, "height_mm")):
+        for kind, sizes, field in (("moat", {}, "kind"), ("ledge", {"height_mm": 9000.0}, "height_mm")):
             with pytest.raises(Refused) as refused:
                 corners_of(kind, sizes)
             assert refused.value.field == field
@@ -341,7 +341,7 @@ class TestCycling:
         for room in front.rooms:
             known = next(r.room for r in rooms if r.name == room.name)
             assert known and room.least_mm == pytest.approx(known.gap_mm, abs=0.1)
-        assert front.ups_mm[0] == pytest.approx(-of(rig).front_shock.value.travel.droop_mm, abs=0.01)  # type: ignore[union-attr]
+        assert front.ups_mm[0] == pytest.approx(-of(rig).front_shock.value.travel.droop_mm, abs=0.01)
         assert any("liner behind" in event.what for event in front.events)
 
     def test_terns_half_shaft_is_an_event(self) -> None:

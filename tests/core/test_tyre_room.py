@@ -148,7 +148,7 @@ def test_doubt_of_the_room_shrinks_when_the_liner_is_measured() -> None:
     }
     after = assess(replace(rig, figures={**rig.figures, **measured}), 4).results.of(StanceResults).room
     assert after.off("0.room.gap_mm") < before.off("0.room.gap_mm") / 2
-    assert math.isclose(after.value[0].room.gap_mm, before.value[0].room.gap_mm)  # type: ignore[index,union-attr]
+    assert math.isclose(after.value[0].room.gap_mm, before.value[0].room.gap_mm)
 
 
 @given(

@@ -226,11 +226,11 @@ class TestWheels:
         tyres = with_change(plover, "tyres", size="285/75R17", rim_width_in=8.0)
         assert (
             Results(moment(tyres, "planned")).of(RollingResults).front_tyre.value.size.section_width_mm == 285
-        )  # type: ignore[union-attr]
+        )
         wider = with_change(tyres, "wheels", rim_width_in=8.5, offset_mm=20.0)
         assert (
             Results(moment(wider, "planned")).of(RollingResults).front_tyre.value.size.section_width_mm == 290
-        )  # type: ignore[union-attr]
+        )
 
     def test_a_measured_difference_of_front_and_rear_stays_on_other_tyres(self, plover: Rig) -> None:
         heavy = noted(

@@ -6,6 +6,7 @@ import urllib.request
 from typing import Any
 
 import pytest
+from playwright._impl._api_structures import FloatRect
 from playwright.sync_api import Browser, Page, expect
 
 from tests.journeys.conftest import Served, Window
@@ -85,11 +86,11 @@ def circles(page: Page) -> list[tuple[float, float]]:
     return found
 
 
-def boxes(page: Page, selector: str) -> list[dict[str, float]]:
+def boxes(page: Page, selector: str) -> list[FloatRect]:
     return [box for element in page.locator(selector).all() if (box := element.bounding_box())]
 
 
-def assert_apart(all_boxes: list[dict[str, float]]) -> None:
+def assert_apart(all_boxes: list[FloatRect]) -> None:
     for i, a in enumerate(all_boxes):
         for b in all_boxes[i + 1 :]:
             apart = (

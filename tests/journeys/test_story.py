@@ -3,8 +3,9 @@
 import re
 
 from playwright.sync_api import Page, expect
+from tools.running import Server
 
-from tests.journeys.conftest import Served, Server, Window, to_sheet, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line
 
 
 def findings(page: Page) -> list[str]:

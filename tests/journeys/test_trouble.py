@@ -2,8 +2,9 @@
 
 import pytest
 from playwright.sync_api import Browser, expect
+from tools.running import Server
 
-from tests.journeys.conftest import Served, Server, Window, type_line
+from tests.journeys.conftest import Served, Window, type_line
 
 
 @pytest.mark.parametrize(

@@ -115,7 +115,7 @@ def test_a_stale_write_is_refused_with_what_stands_there(rigs: Rigs, rig_id: int
         lambda: rigs.note_figure(rig_id, WHEELBASE, None, None, "Ines", "new"),
     ):
         with pytest.raises(Stale):
-            attempt()
+            attempt()  # type: ignore[no-untyped-call]
 
 
 def test_undo_and_redo_go_back_and_forth(rigs: Rigs, rig_id: int) -> None:

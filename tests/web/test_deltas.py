@@ -79,7 +79,7 @@ def test_an_edit_is_answered_with_what_it_changed(browser: Browser) -> None:
     assert answer.headers["Delta-Base"] == before.headers["ETag"]
     assert len(gzip.compress(answer.data)) < 10_000 < len(before.data)
     whole = browser.client.get(address, headers=OWN)
-    assert patched(before.json, answer.json) == whole.json
+    assert answer.json is not None and patched(before.json, answer.json) == whole.json
     assert whole.headers["ETag"] == answer.headers["ETag"]
 
 

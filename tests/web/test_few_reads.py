@@ -78,7 +78,7 @@ def test_a_name_that_is_there_is_a_conflict_and_a_broken_rule_is_none(browser: B
     rigs.put(1, "gap", Gap(name="seam", axle="front"), None, "Ines", "gap")
     with pytest.raises(Stale):
         rigs.put(1, "gap", Gap(name="seam", axle="front"), None, "Ines", "gap")
-    crooked = Gap.model_construct(id=0, name="other", axle="sideways", carried_by=None)
+    crooked = Gap.model_construct(id=0, name="other", axle="sideways", carried_by=None)  # type: ignore[arg-type]
     with pytest.raises(sqlite3.IntegrityError):
         rigs.put(1, "gap", crooked, None, "Ines", "gap")
     assert [kept["record"]["name"] for kept in browser.sheet()["records"]["gap"]] == ["seam"]

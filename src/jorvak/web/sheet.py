@@ -97,7 +97,7 @@ class View(BaseModel):
 
     @classmethod
     @cache
-    def model_json_schema(cls, *args: Any, **kwargs: Any) -> dict[str, Any]:
+    def model_json_schema(cls, *args: Any, **kwargs: Any) -> dict[str, Any]:  # type: ignore[override]
         """The same every time; kept, because the web framework asks for it at every request."""
         return super().model_json_schema(*args, **kwargs)
 
@@ -206,9 +206,9 @@ class Sheet(BaseModel):
 
     @classmethod
     @cache
-    def model_json_schema(cls, **how: Any) -> dict[str, Any]:
+    def model_json_schema(cls, *args: Any, **how: Any) -> dict[str, Any]:  # type: ignore[override]
         """Described once: a dozen addresses answer with a sheet, and each time takes a tenth of a second."""
-        return super().model_json_schema(**how)
+        return super().model_json_schema(*args, **how)
 
 
 def rigs() -> Rigs:

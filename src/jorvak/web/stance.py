@@ -1,6 +1,6 @@
 """Stance: ground driven over, the largest obstacle that passes, ground in and out of files, the suspension cycled, a level."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
@@ -303,7 +303,7 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
     corners_of(body.kind, sizes)
     rig = rigs().read(path.rig_id, query.person).rig
     known: dict[Stands, Largest] = {}
-    found = []
+    found: list[dict[str, Any]] = []
     for name, at in stances(rig, query.at_stage).items():
         try:
             here = stands(Ask(at))

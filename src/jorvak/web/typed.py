@@ -50,7 +50,7 @@ def _not_below_nothing(field: str, value: float, quantity: Quantity, signed: boo
 
 def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str, Any]:
     """A record as sent, its numbers read where they were typed; the fields of faces by what their key says."""
-    read_here = {
+    read_here: dict[str, Any] = {
         key: amount(key, value, OF_RECORDS[key], view, currency)
         for key, value in record.items()
         if key in OF_RECORDS and isinstance(value, str)
