@@ -20,6 +20,7 @@ from jorvak.core.places import ENDS
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.drive import STOCK_ERROR, Hold, accepted, factor_today, fit_of
+from jorvak.core.rolling.speedometer_fit import quantile_975
 from jorvak.core.stance.sizes import side_by_side as sizes_beside
 from jorvak.core.vehicle.records import Part
 from jorvak.demo import DRIVES
@@ -295,3 +296,17 @@ def test_an_aim_that_no_ratio_meets_says_what_would_have_to_change(plover: Rig) 
 
 def noted_crawl(rig: Rig, ratio: float) -> Rig:
     return replace(rig, figures={**rig.figures, "aims.crawl_ratio": Figure(ratio, "assumed")})
+
+
+@pytest.mark.parametrize(
+    ("freedom", "table"),
+    [(1, 12.7062), (2, 4.3027), (3, 3.1824), (4, 2.7764), (7, 2.3646), (10, 2.2281), (30, 2.0423), (60, 2.0003),
+     (61, 1.9996), (120, 1.9799), (100_000, 1.96)],
+)  # fmt: skip
+def test_the_quantile_is_that_of_the_tables(freedom: int, table: float) -> None:
+    assert quantile_975(freedom) == pytest.approx(table, abs=5e-5)
+
+
+@given(st.integers(1, 400))
+def test_more_pairs_make_surer(freedom: int) -> None:
+    assert 1.95996 < quantile_975(freedom + 1) < quantile_975(freedom)

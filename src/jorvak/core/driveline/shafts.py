@@ -218,8 +218,7 @@ def shaft_at(ask: Ask, end: End, axle_up_mm: float) -> tuple[float, float]:
 
 
 def _build(ask: Ask, end: End) -> Literal["single", "double"]:
-    build: Literal["single", "double"] = ask.need(f"{end}_shaft.build")
-    return build
+    return "single" if ask.need(f"{end}_shaft.build", of=str) == "single" else "double"
 
 
 def _fastest_kmh(ask: Ask, end: End) -> float:

@@ -83,7 +83,7 @@ AFTER_A_BUMP = (
 def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
     """Everything that turns at that speed, likeliest first. Raises Missing, Refused."""
     end = driven_end(ask)
-    gears = ask.need("gearbox.gears")
+    gears = ask.need("gearbox.gears", of=tuple[float, ...])
     if not 1 <= road.gear <= len(gears):
         raise Refused("gear", f"This gearbox has gears 1 to {len(gears)}.")
     transfer = ask.typical("transfer.high_ratio") if road.range == "high" else ask.need("transfer.low_ratio")

@@ -6,7 +6,7 @@ nothing of doubt, of what was kept from the last time, or of how a figure was ta
 
 from collections.abc import Callable, Mapping
 from datetime import date
-from typing import Any, TypeVar
+from typing import Any, TypeVar, overload
 
 from pydantic import ValidationError
 
@@ -295,8 +295,14 @@ class Ask:
         when = None if noted is None else stood(noted)
         return () if when is None else on_it_when(self._moment.rig, when)
 
-    def need(self, path: str, as_found: bool = False) -> Any:
-        """The value at ``path``. Raises Missing."""
+    @overload
+    def need(self, path: str, as_found: bool = False) -> float: ...
+
+    @overload
+    def need(self, path: str, as_found: bool = False, *, of: type[T]) -> T: ...
+
+    def need(self, path: str, as_found: bool = False, *, of: type[Any] = float) -> Any:
+        """The value at ``path``: a number, or what ``of`` says of words and lists of ratios. Raises Missing."""
         value = self.maybe(path, as_found)
         if value is None:
             raise Missing(path, spec_of(path).label)

@@ -78,7 +78,7 @@ def grade_holding(ask: Ask) -> GradeHolding:
     )
     load = road_load(asked)
     gears = []
-    for ratio in ask.need("gearbox.gears"):
+    for ratio in ask.need("gearbox.gears", of=tuple[float, ...]):
         rpm = engine_rpm(speed, circumference, ratio * through)
         power = engine_kw_at(rpm, *curve)
         gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))

@@ -282,7 +282,7 @@ REVERSE_OFF = 0.15
 
 def first_and_reverse(ask: Ask) -> tuple[float, float]:
     """The two deepest ratios of the gearbox; reverse stands in as first where nobody has noted it. Raises Missing."""
-    first = float(ask.need("gearbox.gears")[0])
+    first = float(ask.need("gearbox.gears", of=tuple[float, ...])[0])
     return first, ask.typical("gearbox.reverse_ratio", first, off=REVERSE_OFF * first)
 
 
@@ -305,7 +305,9 @@ class Crawl:
 def crawl(ask: Ask) -> Crawl:
     """How slowly it walks. Raises Missing. Source: geometry of the drive."""
     end = driven_end(ask)
-    overall = ask.need("gearbox.gears")[0] * low_ratio(ask) * ask.need(f"{end}_axle.ratio")
+    overall = (
+        ask.need("gearbox.gears", of=tuple[float, ...])[0] * low_ratio(ask) * ask.need(f"{end}_axle.ratio")
+    )
     idle = ask.maybe("engine.idle_rpm")
     speed = None if idle is None else crawl_speed_kmh(idle, circumference_mm(ask, end), overall)
     return Crawl(overall, speed)
@@ -313,7 +315,7 @@ def crawl(ask: Ask) -> Crawl:
 
 def gear_table(ask: Ask) -> GearTable:
     """Engine speed in every gear. Raises Missing."""
-    gears = ask.need("gearbox.gears")
+    gears = ask.need("gearbox.gears", of=tuple[float, ...])
     cruise, top = ask.maybe("aims.cruise_kmh"), ask.maybe("speedometer.top_speed_kmh")
     speeds = [cruise or FALLBACK_CRUISE_KMH, top or FALLBACK_TOP_KMH]
     end = driven_end(ask)
@@ -336,7 +338,7 @@ def gear_table(ask: Ask) -> GearTable:
 def speedometer_state(ask: Ask, ratio: float | None = None) -> SpeedometerState:
     """The speedometer against truth, as found to here, or with another axle ratio. Raises Missing."""
     end = driven_end(ask)
-    sensor = ask.need("speedometer.sensor")
+    sensor = ask.need("speedometer.sensor", of=str)
     here_mm = circumference_mm(ask, end)
     was = _instrument_is_for(ask, end, here_mm, sensor == "upstream")
     answer = speedometer(
@@ -383,7 +385,9 @@ def _instrument_is_for(ask: Ask, end: End, here_mm: float, sees_ratio: bool) -> 
             0.0 if corrected else ask.typical("speedometer.stock_error_pct", 0.0),
         )
     ratio = ask.need("right_for.axle_ratio") if sees_ratio else 1.0
-    if designation(ask.need("right_for.size")) == designation(ask.need(f"wheels.{end}_left.size")):
+    if designation(ask.need("right_for.size", of=str)) == designation(
+        ask.need(f"wheels.{end}_left.size", of=str)
+    ):
         # The very tyres: it was set to how far they roll, whatever is known of that since.
         return _RightFor(here_mm, ratio, 0.0)
     turns = ask.maybe("right_for.revs_per_mile")
@@ -400,7 +404,7 @@ def _instrument_is_for(ask: Ask, end: End, here_mm: float, sees_ratio: bool) -> 
 
 
 def axles_match(ask: Ask) -> AxleMatchOut:
-    if ask.need("transfer.drive") != "part-time":
+    if ask.need("transfer.drive", of=str) != "part-time":
         raise Missing(None, "a part-time drive: no other winds up")
     return axle_match(
         AxleMatchIn(
@@ -430,7 +434,7 @@ def taller(ask: Ask) -> Taller:
 
 def regearing(ask: Ask) -> Regearing:
     end = driven_end(ask)
-    available = ask.need(f"{end}_axle.available")
+    available = ask.need(f"{end}_axle.available", of=tuple[float, ...])
     gears = ask.maybe("gearbox.gears")
     carrier_change = ask.maybe(f"{end}_axle.carrier_change_ratio")
     here_ratio = ask.maybe(f"{end}_axle.ratio")

@@ -132,7 +132,7 @@ def is_for_passenger_cars(marks: str) -> bool:
 def tyre_load_of(ask: Ask, end: str) -> TyreLoad:
     """A tyre of one axle against what stands on it here. Raises Missing."""
     place = f"wheels.{end}_left"
-    marks = ask.need(f"{place}.size")
+    marks = ask.need(f"{place}.size", of=str)
     size = sidewall(marks)
     twins = end == "rear" and ask.maybe("wheels.rear_left_inner.size") is not None
     rated = size.max_load_dual_kg if twins else size.max_load_kg

@@ -134,7 +134,7 @@ def shackle_turned_deg(ask: Ask, end: End) -> float:
     if not longer:
         return 0.0
     turned = math.degrees(math.atan(longer / ask.need(f"{end}_suspension.leaf_length_mm")))
-    return turned if ask.need(f"{end}_suspension.shackle_at") == "behind the axle" else -turned
+    return turned if ask.need(f"{end}_suspension.shackle_at", of=str) == "behind the axle" else -turned
 
 
 def arms_turned_deg(ask: Ask) -> float | None:

@@ -102,7 +102,7 @@ def _wheel(ask: Ask, end: End) -> WheelOutline | None:
         rise_mm=up.axle_rise_mm,
         frame_rise_mm=up.frame_rise_mm,
         body_rise_mm=up.body_rise_mm,
-        size=designation(ask.need(f"wheels.{end}_left.size")),
+        size=designation(ask.need(f"wheels.{end}_left.size", of=str)),
     )
 
 

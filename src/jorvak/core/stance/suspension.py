@@ -104,7 +104,7 @@ def shock_lets_down_mm(ask: Ask, end: End) -> float:
     here, found = ask.maybe(path), ask.maybe(path, as_found=True)
     if None not in (here, found) and here <= found:
         return 0.0
-    if ask.need(f"{end}_suspension.droop_stop") != "shock":
+    if ask.need(f"{end}_suspension.droop_stop", of=str) != "shock":
         return 0.0
     return float((ask.need(path) - ask.need(path, as_found=True)) / stroke_of(ask, end))
 
