@@ -42,7 +42,7 @@ export function factorOf(key: string, catalogue: Catalogue, units: Units): numbe
 
 /** Signed, for a difference. */
 export function signed(written: Written): Written {
-  return /^[-–0]$|^[-–]/.test(written.text) || Number(written.text) === 0
+  return written.text.startsWith("−") || Number(written.text) === 0
     ? written
     : { ...written, text: `+${written.text}` };
 }

@@ -109,7 +109,7 @@ def quantile_975(freedom: int) -> float:
             (3 * z**7 + 19 * z**5 + 17 * z**3 - 15 * z) / 384,
             (79 * z**9 + 776 * z**7 + 1482 * z**5 - 1920 * z**3 - 945 * z) / 92160,
         )
-        return z + sum(term / freedom**power for power, term in enumerate(terms, 1))
+        return z + sum(term / float(freedom) ** power for power, term in enumerate(terms, 1))
     low, high = 0.0, 20.0
     while high - low > 1e-12:
         middle = (low + high) / 2
@@ -123,7 +123,7 @@ def _within(t: float, freedom: int) -> float:
     odd = freedom % 2
     term = total = math.cos(angle) if odd else 1.0
     for step in range(2 + odd, freedom - 1, 2):
-        term *= math.cos(angle) ** 2 * (step - 1) / step
+        term *= math.cos(angle) * math.cos(angle) * (step - 1) / step
         total += term
     if not odd:
         return math.sin(angle) * total
