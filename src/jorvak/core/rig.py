@@ -2,7 +2,7 @@
 
 Everything here is an immutable record. A rig is mostly figures; they are addressed by path
 (``rear_axle.ratio``, ``wheels.front_left.size``, ``points.case guard.z_mm``). A figure that nobody has
-noted is missing, never 0. Which figures there can be stands in ``core/catalogue.py``.
+noted is missing, never 0. Which figures there can be stands in the areas' ``figures``, read through ``core/catalogue``.
 """
 
 from collections.abc import Iterable, Mapping
