@@ -1,7 +1,7 @@
 /** The sheets that are built, as their folders bring them, in the order of the spine. */
 import { GROUPS, type SheetEntry } from "./sheet";
 
-const found = import.meta.glob<SheetEntry>("./*/index.ts", { eager: true, import: "SHEET" });
+const found = import.meta.glob<SheetEntry>("./*/index.{ts,tsx}", { eager: true, import: "SHEET" });
 const ORDER: readonly string[] = GROUPS.flatMap(({ sheets }) => sheets);
 
 export const SHEETS = Object.values(found).sort((a, b) => ORDER.indexOf(a.name) - ORDER.indexOf(b.name));

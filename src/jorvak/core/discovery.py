@@ -1,8 +1,9 @@
-"""Finding what areas bring: modules that nothing names, each in a folder of its area."""
+"""Finding what areas bring: modules that nothing names, each in its area's folder or in one of the folders in it."""
 
 import importlib
 import pkgutil
 from collections.abc import Iterator
+from importlib.util import find_spec
 from types import ModuleType
 
 from jorvak.core.order import AREAS
@@ -11,26 +12,23 @@ from jorvak.core.order import AREAS
 def modules_in(folder: str) -> Iterator[ModuleType]:
     """Every module of ``core/<area>/<folder>``, areas and modules by name."""
     for area in sorted(AREAS):
-        if folder in {name for name, is_package in _inside(area) if is_package}:
-            package = importlib.import_module(f"jorvak.core.{area}.{folder}")
-            for module in pkgutil.iter_modules(package.__path__, f"{package.__name__}."):
-                yield importlib.import_module(module.name)
+        if find_spec(f"jorvak.core.{area}.{folder}") is not None:
+            yield from _modules(f"jorvak.core.{area}.{folder}")
 
 
 def modules_of(area: str) -> Iterator[ModuleType]:
     """Every module that stands in the folder of an area itself, by name."""
-    for name, is_package in _inside(area):
-        if not is_package:
-            yield importlib.import_module(f"jorvak.core.{area}.{name}")
+    return _modules(f"jorvak.core.{area}")
 
 
 def module_of(area: str, name: str) -> ModuleType | None:
     """One module of an area, or None where it has none of that name."""
-    if (name, False) not in _inside(area):
-        return None
-    return importlib.import_module(f"jorvak.core.{area}.{name}")
+    full = f"jorvak.core.{area}.{name}"
+    return None if find_spec(full) is None else importlib.import_module(full)
 
 
-def _inside(area: str) -> list[tuple[str, bool]]:
-    package = importlib.import_module(f"jorvak.core.{area}")
-    return [(module.name, module.ispkg) for module in pkgutil.iter_modules(package.__path__)]
+def _modules(package: str) -> Iterator[ModuleType]:
+    folder = importlib.import_module(package)
+    for module in pkgutil.iter_modules(folder.__path__, f"{package}."):
+        if not module.ispkg:
+            yield importlib.import_module(module.name)
