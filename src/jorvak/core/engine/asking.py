@@ -216,15 +216,21 @@ class Ask:
     def _takes_over(self, inner: "Ask") -> None:
         """What a shared value asked for, the result asked for."""
         self.here |= inner.here
-        self.found |= inner.found
-        self.then |= inner.then
-        self.stands_in |= inner.stands_in
-        self.stands_in_off |= inner.stands_in_off
-        self.labelled |= inner.labelled
-        self.shared_values |= inner.shared_values
-        self.intermediates |= inner.intermediates
         self.asked_for |= inner.asked_for
         self.looked_at |= inner.looked_at
+        self.shared_values |= inner.shared_values
+        # The others are mostly empty, and this is done hundreds of times for an assessment.
+        if inner.found:
+            self.found |= inner.found
+        if inner.then:
+            self.then |= inner.then
+        if inner.stands_in:
+            self.stands_in |= inner.stands_in
+            self.stands_in_off |= inner.stands_in_off
+        if inner.labelled:
+            self.labelled |= inner.labelled
+        if inner.intermediates:
+            self.intermediates |= inner.intermediates
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         """The value at ``path``, or None where nobody has noted it."""

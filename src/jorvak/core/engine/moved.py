@@ -20,7 +20,7 @@ UNKNOWN = object()
 class MovedAsk(Ask):
     """Figures that were asked for, some of them moved by so much; it writes nothing down."""
 
-    __slots__ = ("_asked", "_found", "_here", "_move", "_moves")
+    __slots__ = ("_asked", "_found", "_here", "_labels", "_move", "_moves")
 
     def __init__(self, asked: Ask, moves: Moves) -> None:
         moment = asked.moment
@@ -28,6 +28,7 @@ class MovedAsk(Ask):
         self._asked = asked
         self._here: dict[str, Any] = {}
         self._found: dict[str, Any] = {}
+        self._labels: dict[str, float] = {}
         self._moves = moves
         self._move = tuple(moves.items())
         for key, by in moves.items():
@@ -35,6 +36,8 @@ class MovedAsk(Ask):
                 _move(self._here, moment.here, key, by)
             elif key.basis == "as found":
                 _move(self._found, moment.found, key, by)
+            elif key.basis == "no figure":
+                self._labels[key.path] = by
 
     def shared(self, name: str, function: Callable[[Ask], T]) -> T:
         known = self._asked.shared_values.get(name)
@@ -61,8 +64,8 @@ class MovedAsk(Ask):
         moved = self._found if as_found and path in moment.set_by else self._here
         noted = (moment.found if as_found else moment.here).get(path)
         if noted is None:
-            return moved.get(path)
-        value = moved.get(path, noted.value)
+            return None
+        value = moved[path] if path in moved else noted.value
         when = None if noted.taken is None else stood(noted)
         return value if when is None else self._as_found_value(path, when, value)
 
@@ -98,7 +101,7 @@ class MovedAsk(Ask):
         return super().typical(path, value, as_found, off) + self._moves.get(SourceKey(path), 0.0)
 
     def times(self, label: str, share: float, path: str | None = None, as_found: bool = False) -> float:
-        return 1.0 + self._moves.get(SourceKey(label, "no figure"), 0.0)
+        return 1.0 + self._labels.get(label, 0.0)
 
 
 def _move(moved: dict[str, Any], figures: Mapping[str, Any], key: SourceKey, by: float) -> None:

@@ -31,6 +31,11 @@ class Brought:
     off: float
     weighed: bool = False
 
+    @property
+    def nowhere_kg(self) -> float:
+        """What of it nobody placed."""
+        return sum(mass.kg for mass in self.masses if mass.x_mm is None)
+
 
 @record(frozen=True, slots=True)
 class AddedMass:
@@ -99,8 +104,10 @@ def _added_up(ask: Ask) -> AddedMass:
     """Masses summed by the lever."""
     front = rear = unsprung_front = unsprung_rear = unplaced = 0.0
     off: list[tuple[float, ...]] = []
-    for bringing in brought_by(ask):
-        on_front, on_rear = on_axles(ask, bringing)
+    brought = brought_by(ask)
+    lever_mm = lever_of(ask, brought)
+    for bringing in brought:
+        on_front, on_rear = on_axles(bringing, lever_mm)
         for mass in bringing.masses:
             if mass.x_mm == "front":
                 unsprung_front += mass.kg
@@ -114,15 +121,26 @@ def _added_up(ask: Ask) -> AddedMass:
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, triangle(off, 2))
 
 
-def on_axles(ask: Ask, bringing: Brought, place: float = 0.0) -> tuple[float, float]:
-    """What of it stands on the front axle and on the rear; ``place`` as in :func:`rear_share`."""
-    whole = sum(mass.kg for mass in bringing.masses)
-    on_rear = sum(mass.kg * rear_share(ask, mass, place) for mass in bringing.masses)
+def on_axles(bringing: Brought, lever_mm: float, place: float = 0.0) -> tuple[float, float]:
+    """What of it stands on the front axle and on the rear; ``lever_mm`` and ``place`` as in :func:`rear_share`."""
+    whole = on_rear = 0.0
+    for mass in bringing.masses:
+        whole += mass.kg
+        on_rear += mass.kg * rear_share(mass, lever_mm, place)
     return whole - on_rear, on_rear
 
 
-def rear_share(ask: Ask, mass: Mass, place: float = 0.0) -> float:
-    """How much of a mass stands on the rear axle; ``place`` from −1, front axle, to 1 for one without a place."""
+def lever_of(ask: Ask, brought: Sequence[Brought]) -> float:
+    """The wheelbase, for masses that are placed by a length; asked for where there is one. Raises Missing."""
+    placed = any(isinstance(mass.x_mm, (int, float)) for each in brought for mass in each.masses)
+    return ask.need("body.wheelbase_mm") if placed else 1.0
+
+
+def rear_share(mass: Mass, lever_mm: float, place: float = 0.0) -> float:
+    """How much of a mass stands on the rear axle.
+
+    ``lever_mm`` is the wheelbase, ``place`` from −1, front axle, to 1 for a mass without a place.
+    """
     match mass.x_mm:
         case "front":
             return 0.0
@@ -131,7 +149,7 @@ def rear_share(ask: Ask, mass: Mass, place: float = 0.0) -> float:
         case None:
             return HALF * (1 + place)
         case x_mm:
-            return float(x_mm / ask.need("body.wheelbase_mm"))
+            return x_mm / lever_mm
 
 
 def place_of(bringing: Brought) -> str:
@@ -145,7 +163,13 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
     Row i is what each source moves number i by; the first source is all that moves the first number. Source:
     Cholesky's decomposition, of a matrix that may be of less than full rank.
     """
-    covariance = [[sum(each[i] * each[j] for each in off) for j in range(size)] for i in range(size)]
+    covariance = [[0.0] * size for _ in range(size)]
+    for each in off:
+        for i, of_one in enumerate(each):
+            if of_one:
+                row = covariance[i]
+                for j in range(i + 1):
+                    row[j] += of_one * each[j]
     rows = [[0.0] * size for _ in range(size)]
     for i in range(size):
         for j in range(i + 1):

@@ -2,7 +2,7 @@
 
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
-from jorvak.core.load.masses import added_mass, brought_by, on_axles, place_of
+from jorvak.core.load.masses import added_mass, brought_by, lever_of, on_axles, place_of
 
 
 @record(frozen=True, slots=True)
@@ -24,15 +24,15 @@ def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
     found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
     brought = brought_by(ask)
-    added = added_mass(ask)
+    added, lever_mm = added_mass(ask), lever_of(ask, brought)
     on_front, on_rear, unplaced = added.front_kg, added.rear_kg, added.unplaced_kg
     for each in brought:
         # Each mass may be off, and one that nobody placed may stand at either axle.
-        nowhere = sum(mass.kg for mass in each.masses if mass.x_mm is None)
         times = ask.times(each.label, each.off)
+        nowhere = each.nowhere_kg
         place = ask.unit(place_of(each)) if nowhere else 0.0
         if times != 1.0 or place:
-            was, now = on_axles(ask, each), on_axles(ask, each, place)
+            was, now = on_axles(each, lever_mm), on_axles(each, lever_mm, place)
             on_front, on_rear = on_front + times * now[0] - was[0], on_rear + times * now[1] - was[1]
             unplaced += (times - 1.0) * nowhere
     front, rear = found_front + on_front, found_rear + on_rear

@@ -13,6 +13,7 @@ from jorvak.core.load.masses import (
     ON_FRONT,
     ON_REAR,
     brought_by,
+    lever_of,
     off_together,
     rear_share,
     standing,
@@ -144,10 +145,12 @@ def _brought(ask: Ask) -> _Brought:
     axle = {"front": 0.0, "rear": 0.0}
     front = rear = kg_z = low = 0.0
     off: list[tuple[float, ...]] = []
-    for brought in brought_by(ask):
+    every = brought_by(ask)
+    lever_mm = lever_of(ask, every)
+    for brought in every:
         own = [0.0, 0.0, 0.0]
         for mass in brought.masses:
-            to_rear = rear_share(ask, mass)
+            to_rear = rear_share(mass, lever_mm)
             on_front, on_rear = mass.kg * (1 - to_rear), mass.kg * to_rear
             if mass.x_mm == "front" or mass.x_mm == "rear":
                 axle[mass.x_mm] += mass.kg
@@ -161,7 +164,9 @@ def _brought(ask: Ask) -> _Brought:
             if mass.x_mm is None:
                 off.append((on_front, -on_rear, 0.0))
             height = usual_height if mass.z_mm is None else mass.z_mm
-            own = [was + more for was, more in zip(own, (on_front, on_rear, mass.kg * height), strict=True)]
+            own[0] += on_front
+            own[1] += on_rear
+            own[2] += mass.kg * height
         off.append(tuple(brought.off * each for each in own))
     return _Brought(axle["front"], axle["rear"], front, rear, kg_z, low, triangle(off, 3))
 
