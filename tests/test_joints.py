@@ -56,6 +56,19 @@ def test_no_import_goes_in_a_circle(imports: object) -> None:
     assert list(TopologicalSorter(graph).static_order())
 
 
+def test_a_sheet_imports_from_no_other() -> None:
+    sheets = FRONT_END / "sheets"
+    across = [
+        f"{file} imports {name}"
+        for file, imported in front_end_imports().items()
+        for name in imported
+        if Path(file).parent.parent == sheets
+        and Path(name).parent.parent == sheets
+        and Path(file).parent != Path(name).parent
+    ]
+    assert across == []
+
+
 def test_an_area_asks_only_those_before_it() -> None:
     order = {f"jorvak.core.{name}": place for place, name in enumerate(AREAS)}
 

@@ -153,7 +153,13 @@ class TestOnTheDemos:
         assert found and got.front_shock.value.calculated.bump_left_mm == pytest.approx(
             found.calculated.bump_left_mm
         )
-        assert got.links.value and got.links.value.calculated.anti_squat_pct is not None
+        links = got.links.value
+        assert (
+            links and links.calculated.anti_squat_pct is not None and links.anti_squat_height_mm is not None
+        )
+        assert links.anti_squat_height_mm / links.cg_height_mm == pytest.approx(
+            links.calculated.anti_squat_pct / 100
+        )
 
     def test_terns_half_shafts(self) -> None:
         found, here = of(demo(2), "as-found").half_shafts.value, of(demo(2)).half_shafts.value

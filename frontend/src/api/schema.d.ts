@@ -97,7 +97,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Live with a finding, for a reason. It comes back when the figures under it move. */
-        post: operations["weigh_accept_accepted_post"];
+        post: operations["decisions_accept_accepted_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -299,7 +299,7 @@ export interface paths {
             cookie?: never;
         };
         /** Options or moments side by side. */
-        get: operations["weigh_get_comparison_comparison_get"];
+        get: operations["decisions_get_comparison_comparison_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -570,7 +570,7 @@ export interface paths {
             cookie?: never;
         };
         /** What to measure next for what stands on this stage. */
-        get: operations["weigh_get_measuring_measure_get"];
+        get: operations["measure_get_measuring_measure_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -656,7 +656,7 @@ export interface paths {
         };
         get?: never;
         /** Choose an option with a reason. The others stay readable. */
-        put: operations["weigh_decide_questions__key__decision_put"];
+        put: operations["decisions_decide_questions__key__decision_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -909,7 +909,7 @@ export interface paths {
             cookie?: never;
         };
         /** How a headline figure came about at this stage, or would with what is typed. */
-        get: operations["weigh_get_working_workings__key__get"];
+        get: operations["workings_get_working_workings__key__get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2797,8 +2797,13 @@ export interface components {
         /**
          * Links
          * @description The rear links from the side at a stage, and where their lines meet.
+         *
+         *     ``anti_squat_height_mm`` is how high above the front axle's place on the ground the line of the push runs, from the
+         *     rear tyre's: at the height of the centre of gravity anti-squat is 100 %. None: the links give none.
          */
         Links: {
+            /** Anti Squat Height Mm */
+            anti_squat_height_mm: number | null;
             calculated: components["schemas"]["FourLinkOut"];
             /** Cg Height Mm */
             cg_height_mm: number;
@@ -7289,7 +7294,7 @@ export interface operations {
             };
         };
     };
-    weigh_accept_accepted_post: {
+    decisions_accept_accepted_post: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -7819,7 +7824,7 @@ export interface operations {
             };
         };
     };
-    weigh_get_comparison_comparison_get: {
+    decisions_get_comparison_comparison_get: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -8480,7 +8485,7 @@ export interface operations {
             };
         };
     };
-    weigh_get_measuring_measure_get: {
+    measure_get_measuring_measure_get: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -8688,7 +8693,7 @@ export interface operations {
             };
         };
     };
-    weigh_decide_questions__key__decision_put: {
+    decisions_decide_questions__key__decision_put: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -9345,7 +9350,7 @@ export interface operations {
             };
         };
     };
-    weigh_get_working_workings__key__get: {
+    workings_get_working_workings__key__get: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */

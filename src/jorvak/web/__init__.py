@@ -11,10 +11,12 @@ from jorvak.core.engine.keeping import KeptResults
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
+from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
+from jorvak.web.measure import measure_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
@@ -24,7 +26,7 @@ from jorvak.web.sheet import View, answer
 from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
-from jorvak.web.weigh import weigh_pages
+from jorvak.web.workings import working_pages
 
 DIST = Path(__file__).parents[3] / "frontend" / "dist"
 LARGEST_REQUEST = 60_000_000
@@ -55,7 +57,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     security.protect(app)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, weigh_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
+        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
         history_pages,
     ):  # fmt: skip
         app.register_api(pages)

@@ -14,7 +14,7 @@ from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
-from jorvak.core.stance.balance import Tip, tip, weighed
+from jorvak.core.stance.balance import Tip, most_lean_deg, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
 from jorvak.core.stance.crossing import Stands
 from jorvak.core.stance.cycling import Cycle, cycle
@@ -207,9 +207,6 @@ READINGS = {
     "front_raised_kg": ("weight on the front axle with the rear raised", "1128"),
     "raise_mm": ("height by which the rear was raised", "420"),
 }
-OF_THE_TIP = 1 / 3
-USUAL_MOST_DEG = 15.0
-"""A third of the angle at rest is a wide margin; where that is not known, so much."""
 
 
 class CentreReadings(BaseModel):
@@ -395,7 +392,7 @@ def read_level(path: RigPath, query: LevelAt) -> Response:
     sentence = Inclinometer().sentence_at(query.at_s)
     at = moment(rig, query.at_stage)
     limit = work_out(at, tip)
-    most = USUAL_MOST_DEG if limit.value is None else limit.value.calculated.tip_deg * OF_THE_TIP
+    most = most_lean_deg(limit.value)
     return as_json(Level(sentence=sentence, leaning=Leaning.of(sentence), tip=limit, margin_deg=most))
 
 

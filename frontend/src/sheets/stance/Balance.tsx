@@ -133,10 +133,11 @@ function Level() {
   });
   const leans = second === undefined ? undefined : reading.data?.leaning;
   const tip = reading.data?.tip.value?.calculated.tip_deg;
-  const most = reading.data?.margin_deg ?? 15;
+  // The ring is half of the dial, however many degrees it is.
+  const most = reading.data?.margin_deg;
   const [cx, cy, r] = [110, 100, 84];
-  const scale = r / (most * 2);
-  const far = leans ? Math.abs(leans.roll_deg) > most : false;
+  const scale = most === undefined ? 0 : r / (most * 2);
+  const far = leans && most !== undefined ? Math.abs(leans.roll_deg) > most : false;
   return (
     <section aria-label="Level on the dash">
       <h2 className="flex items-baseline justify-between border-b border-ink pb-1 font-semibold">
@@ -155,14 +156,7 @@ function Level() {
           className="block shrink-0"
         >
           <circle cx={cx} cy={cy} r={r} fill="none" stroke="var(--ink)" strokeWidth={2} />
-          <circle
-            cx={cx}
-            cy={cy}
-            r={most * scale}
-            fill="var(--tint)"
-            stroke="var(--zinc)"
-            strokeDasharray="5 4"
-          />
+          <circle cx={cx} cy={cy} r={r / 2} fill="var(--tint)" stroke="var(--zinc)" strokeDasharray="5 4" />
           <line x1={cx - r} x2={cx + r} y1={cy} y2={cy} stroke="var(--hair)" />
           <line x1={cx} x2={cx} y1={cy - r} y2={cy + r} stroke="var(--hair)" />
           {leans && (
@@ -187,8 +181,8 @@ function Level() {
               </p>
               <p className={far ? "text-oxide" : "text-quiet"}>
                 {far
-                  ? `Beyond ${most.toFixed(0)}°: turn back.`
-                  : `The ring is ${most.toFixed(0)}°, a third of the ${tip?.toFixed(0) ?? "–"}° at rest.`}
+                  ? `Beyond ${most?.toFixed(0) ?? "–"}°: turn back.`
+                  : `The ring is ${most?.toFixed(0) ?? "–"}°, a third of the ${tip?.toFixed(0) ?? "–"}° at rest.`}
               </p>
               <p className="text-sm break-all text-quiet">{reading.data?.sentence}</p>
             </>

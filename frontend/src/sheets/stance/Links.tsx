@@ -366,8 +366,7 @@ function RearLinks({ stance }: { stance: Stance }) {
     calculated.ic_x_mm === null || calculated.ic_z_mm === null
       ? undefined
       : ([calculated.ic_x_mm, calculated.ic_z_mm] as const);
-  const height =
-    calculated.anti_squat_pct === null ? undefined : (calculated.anti_squat_pct / 100) * links.cg_height_mm;
+  const height = links.anti_squat_height_mm ?? undefined;
   const shown = centre && centre[0] > -400 && centre[0] < wheelbase + 500;
   return (
     <section aria-label="Rear links">

@@ -65,7 +65,7 @@ class MovedAsk(Ask):
         noted = (moment.found if as_found else moment.here).get(path)
         if noted is None:
             return None
-        value = moved[path] if path in moved else noted.value
+        value = moved.get(path, noted.value)
         when = None if noted.taken is None else stood(noted)
         return value if when is None else self._as_found_value(path, when, value)
 

@@ -182,6 +182,15 @@ def tip(ask: Ask) -> Tip:
     return Tip(found.tip_deg, here, track, centre, found.tip_deg - here.tip_deg)
 
 
+OF_THE_TIP = 1 / 3
+USUAL_MOST_DEG = 15.0
+
+
+def most_lean_deg(limit: Tip | None) -> float:
+    """The most that should be leant: a third of the angle at rest is a wide margin; where that is not known, 15°."""
+    return USUAL_MOST_DEG if limit is None else limit.calculated.tip_deg * OF_THE_TIP
+
+
 RAISED_OFF_MM = 3.0
 READING_OFF_KG = 1.0
 

@@ -62,12 +62,17 @@ class HalfShafts:
 
 @record(frozen=True, slots=True)
 class Links:
-    """The rear links from the side at a stage, and where their lines meet."""
+    """The rear links from the side at a stage, and where their lines meet.
+
+    ``anti_squat_height_mm`` is how high above the front axle's place on the ground the line of the push runs, from the
+    rear tyre's: at the height of the centre of gravity anti-squat is 100 %. None: the links give none.
+    """
 
     upper: Link
     lower: Link
     cg_height_mm: float
     calculated: FourLinkOut
+    anti_squat_height_mm: float | None
 
 
 BELOW_FOUND_DEG = 1.5
@@ -212,9 +217,6 @@ def rear_links(ask: Ask) -> Links:
 
     upper, lower = link("upper"), link("lower")
     height = centre_of_gravity(ask).height_mm
-    return Links(
-        upper,
-        lower,
-        height,
-        four_link(FourLinkIn(upper=upper, lower=lower, wheelbase_mm=wheelbase, cg_height_mm=height)),
-    )
+    answer = four_link(FourLinkIn(upper=upper, lower=lower, wheelbase_mm=wheelbase, cg_height_mm=height))
+    pct = answer.anti_squat_pct
+    return Links(upper, lower, height, answer, None if pct is None else pct / 100 * height)

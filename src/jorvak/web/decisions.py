@@ -1,71 +1,22 @@
-"""Weighing: how a figure came about, what to measure next, moments and options side by side, findings lived with."""
+"""Moments and options side by side, one chosen, findings lived with."""
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import moment, read_stage
 from jorvak.core.findings import Here, acceptance, findings
-from jorvak.core.headlines import Working, shown_figures, working
-from jorvak.core.measure import Measurement, assumed, measure_next
 from jorvak.core.plan.compare import Comparison, View, compare, options_of
-from jorvak.core.plan.line import read_line
-from jorvak.core.plan.preview import carried_out
 from jorvak.core.plan.records import Accepted, Question, question_of
 from jorvak.web import sheet as sheets
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, answer, as_json, rigs, today
 
-weigh_pages = APIBlueprint(
-    "weigh", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="weigh")]
+decision_pages = APIBlueprint(
+    "decisions", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="decisions")]
 )
-
-
-class Worked(BaseModel):
-    working: Working
-
-
-class WorkingPath(RigPath):
-    key: str = Field(max_length=60)
-
-
-class WorkingView(sheets.View):
-    """``line`` is one that is typed and not put in: the working is then that of its preview."""
-
-    line: str = Field("", max_length=300)
-
-
-@weigh_pages.get("/workings/<key>", responses={200: Worked})
-def get_working(path: WorkingPath, query: WorkingView) -> Response:
-    """How a headline figure came about at this stage, or would with what is typed."""
-    if path.key not in shown_figures():
-        raise Refused("key", f"There is no figure “{path.key}”.")
-    rig = rigs().read(path.rig_id, query.person).rig
-    stage = query.at_stage
-    if query.line.strip():
-        rig, stage = carried_out(rig, read_line(query.line, rig, query.preset), stage, today())
-    here = moment(rig, stage, on=today())
-    return as_json(Worked(working=working(rig, here, Results(here), path.key, query.preset)))
-
-
-class Measuring(BaseModel):
-    """The walk round with the tape in hand, and what is only assumed."""
-
-    next: list[Measurement]
-    assumed: list[str]
-
-
-@weigh_pages.get("/measure", responses={200: Measuring})
-def get_measuring(path: RigPath, query: sheets.View) -> Response:
-    """What to measure next for what stands on this stage."""
-    rig = rigs().read(path.rig_id, query.person).rig
-    stage = query.at_stage
-    here = moment(rig, stage, on=today())
-    found = measure_next(here, assess(rig, stage, query.preset, on=today()))
-    return as_json(Measuring(next=list(found), assumed=list(assumed(here))))
 
 
 class Compared(BaseModel):
@@ -77,7 +28,7 @@ class WhatToCompare(sheets.View):
     stages: str | None = Field(None, max_length=200, description="or these stages, with commas between")
 
 
-@weigh_pages.get("/comparison", responses={200: Compared})
+@decision_pages.get("/comparison", responses={200: Compared})
 def get_comparison(path: RigPath, query: WhatToCompare) -> Response:
     """Options or moments side by side."""
     rig = rigs().read(path.rig_id, query.person).rig
@@ -102,7 +53,7 @@ class QuestionPath(RigPath):
     key: str = Field(max_length=40)
 
 
-@weigh_pages.put("/questions/<key>/decision", responses={200: Sheet})
+@decision_pages.put("/questions/<key>/decision", responses={200: Sheet})
 def decide(path: QuestionPath, query: sheets.View, body: Decision) -> Response:
     """Choose an option with a reason. The others stay readable."""
     question = _question(question_of(rigs().read(path.rig_id, query.person).rig, path.key), path.key)
@@ -136,7 +87,7 @@ class Accept(BaseModel):
     reason: str = Field(min_length=1, max_length=1000)
 
 
-@weigh_pages.post("/accepted", responses={201: Sheet})
+@decision_pages.post("/accepted", responses={201: Sheet})
 def accept(path: RigPath, query: sheets.View, body: Accept) -> Response:
     """Live with a finding, for a reason. It comes back when the figures under it move."""
     record = rigs().read(path.rig_id, query.person)
