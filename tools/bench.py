@@ -148,9 +148,16 @@ def bench_assess() -> Iterator[Row]:
 
     what = f"{len(rig.changes)} changes, {len(rig.figures)} figures"
     yield against(f"assess, {what}", 5.0, "1,000 empty calls", empty, plain, 100)
-    yield against(
-        "the same with all its doubt", 150.0, "the same without", plain, lambda: assess(rig, "planned"), 30
-    )
+
+    def sheet() -> None:
+        """Stance, the largest: every result of it with its doubt, and every finding."""
+        results = assess(rig, "planned").results
+        results.show(["stance"])
+        for area in results.shown().values():
+            for result in area.values():
+                dict(result.doubt)
+
+    yield against("one sheet of it with its doubt", 60.0, "the same without", plain, sheet, 30)
 
 
 def bench_company() -> Iterator[Row]:
@@ -296,6 +303,24 @@ def bench_trying(port: int) -> Iterator[Row]:
         )
 
 
+def bench_wire(port: int) -> Iterator[Row]:
+    """How much an edit of the wheelbase, under which lies nearly everything, sends back to a browser that has the sheet."""
+    address = "/api/rigs/1?person=bench&looks=stance"
+    connection = http.client.HTTPConnection("127.0.0.1", port)
+    connection.request("GET", address)
+    answer = connection.getresponse()
+    tag, sheet = answer.headers["ETag"], answer.read()
+    path = "body.wheelbase_mm"
+    edit = {"path": path, "typed": "2755", "version": json.loads(sheet)["versions"][path]}
+    headers = {"Content-Type": "application/json", "If-None-Match": tag, "A-IM": "json-patch"}
+    connection.request("PUT", address.replace("?", "/figures?"), json.dumps(edit), headers)
+    patch = connection.getresponse().read()
+    packed, whole = len(gzip.compress(patch)) / 1000, len(gzip.compress(sheet)) / 1000
+    yield Row(
+        "an edit's answer, packed", packed, "kB", 10, packed / whole, f"the whole sheet, {whole:.1f} kB"
+    )
+
+
 def bench_round_trip(port: int) -> Iterator[Row]:
     # No value comes twice: what is known from the last time is known of other figures only.
     client = Client(port)
@@ -433,7 +458,7 @@ def bench_browser(port: int) -> Iterator[Row]:
             ("an edit with doubt, Enter to drawing", sorted(edits, key=lambda each: each.figure)[1]),
             ("the slowest kind of it, the wheelbase", edits[-1]),
         ):
-            yield Row(what, of_kind.figure, "ms", 100, pace=of_kind.pace)
+            yield Row(what, of_kind.figure, "ms", 70, pace=of_kind.pace)
         page.reload()
         page.get_by_role("heading", name="Rolling", exact=True).wait_for()
         page.keyboard.press("/")
@@ -484,6 +509,7 @@ def rows() -> Iterator[Row]:
         Client(server.port).ask("GET", "/api/rigs")
         yield from bench_memory(server.process.pid)
         yield from bench_round_trip(server.port)
+        yield from bench_wire(server.port)
         yield from bench_trying(server.port)
         yield from bench_browser(server.port)
         server.kill()
