@@ -19,7 +19,7 @@ from jorvak.core.plan.kinds import effect_of, title_of
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.stance.across import asked_crossings, stands
 from jorvak.core.stance.area import StanceResults
-from jorvak.core.stance.crossing import Stands, Under, drive, paths
+from jorvak.core.stance.crossing import Under, VehicleOnGround, drive, paths
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.ground import Ground
 from jorvak.core.stance.obstacles import corners_of, largest
@@ -198,7 +198,7 @@ class TestStraps:
         assert found and here and here.travel.bump_mm == pytest.approx(found.travel.bump_mm - 20)
 
 
-HERE = Stands(
+HERE = VehicleOnGround(
     2740, 369, 369, (Under("bumper", -790, 452), Under("guard", 1340, 286), Under("hitch", 3640, 418))
 )
 ROUGH = st.lists(st.tuples(st.floats(50, 900), st.floats(-200, 200)), min_size=1, max_size=6)

@@ -1007,12 +1007,12 @@ export interface components {
                     crawl?: components["schemas"]["Result_Crawl_"];
                     distance?: components["schemas"]["Result_Distance_"];
                     driven_gears?: components["schemas"]["Result_DrivenGears_"];
-                    front_stand?: components["schemas"]["Result_Stand_"];
+                    front_stand?: components["schemas"]["Result_WheelPlace_"];
                     front_tyre?: components["schemas"]["Result_Tyre_"];
                     front_tyre_load?: components["schemas"]["Result_TyreLoad_"];
                     gears?: components["schemas"]["Result_GearTable_"];
                     grade?: components["schemas"]["Result_GradeHolding_"];
-                    rear_stand?: components["schemas"]["Result_Stand_"];
+                    rear_stand?: components["schemas"]["Result_WheelPlace_"];
                     rear_tyre?: components["schemas"]["Result_Tyre_"];
                     rear_tyre_load?: components["schemas"]["Result_TyreLoad_"];
                     regearing?: components["schemas"]["Result_Regearing_"];
@@ -3165,6 +3165,22 @@ export interface components {
             usual: number;
         };
         /**
+         * OpenWork
+         * @description A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None).
+         */
+        OpenWork: {
+            /** Change */
+            change: number | null;
+            /** Guessed */
+            guessed: boolean;
+            /** Hours */
+            hours: number;
+            /** State */
+            state: string;
+            /** Title */
+            title: string;
+        };
+        /**
          * Outline
          * @description What the drawing of a rig at a stage is made from. None is not known yet.
          */
@@ -3475,7 +3491,7 @@ export interface components {
             /** Sentence */
             sentence: string;
             /** Standing */
-            standing: components["schemas"]["Standing"][];
+            standing: components["schemas"]["OpenWork"][];
             /** Took Against Guess */
             took_against_guess: number | null;
             /** Unsafe */
@@ -4591,45 +4607,6 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
-        Result_Stand_: {
-            /** Doubt */
-            doubt?: {
-                [key: string]: number;
-            };
-            /**
-             * Rests On
-             * @default []
-             */
-            rests_on: string[];
-            /**
-             * Rests On Found
-             * @default []
-             */
-            rests_on_found: string[];
-            /** Stands In */
-            stands_in?: {
-                [key: string]: number;
-            };
-            /**
-             * Unsure
-             * @default []
-             */
-            unsure: string[];
-            value: components["schemas"]["Stand"] | null;
-            /** @default null */
-            waits_for: components["schemas"]["Waits"] | null;
-        };
-        /**
-         * Result
-         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
-         *
-         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
-         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
-         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
-         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
-         */
         Result_Strength_: {
             /** Doubt */
             doubt?: {
@@ -4889,6 +4866,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tyre"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_WheelPlace_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["WheelPlace"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -6167,47 +6183,11 @@ export interface components {
             z_mm: number;
         };
         /**
-         * Stand
-         * @description One end's wheels, old over new.
-         *
-         *     ``cover_left_mm`` is what the body still hangs over the tyre (None: not measured), ``stud_left_mm`` the
-         *     thread still engaged beyond the stud's diameter, ``kpi_known`` whether scrub counts the tyre's radius.
-         */
-        Stand: {
-            /** Cover Left Mm */
-            cover_left_mm: number | null;
-            fit: components["schemas"]["WheelFitOut"];
-            found: components["schemas"]["Edges"];
-            here: components["schemas"]["Edges"];
-            /** Kpi Known */
-            kpi_known: boolean;
-            /** Stud Mm */
-            stud_mm: number | null;
-            /** Studs Engaged Mm */
-            studs_engaged_mm: number | null;
-        };
-        /**
          * StandTried
          * @description Where the wheels would stand; None where something is not known.
          */
         StandTried: {
-            stand: components["schemas"]["Stand"] | null;
-        };
-        /**
-         * Standing
-         * @description A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None).
-         */
-        Standing: {
-            /** Change */
-            change: number | null;
-            /** Guessed */
-            guessed: boolean;
-            /** Hours */
-            hours: number;
-            /** State */
-            state: string;
-            /** Title */
-            title: string;
+            stand: components["schemas"]["WheelPlace"] | null;
         };
         /**
          * Strength
@@ -7031,6 +7011,26 @@ export interface components {
             static_radius_mm: number;
             /** Width Mm */
             width_mm: number;
+        };
+        /**
+         * WheelPlace
+         * @description One end's wheels, old over new.
+         *
+         *     ``cover_left_mm`` is what the body still hangs over the tyre (None: not measured), ``stud_left_mm`` the
+         *     thread still engaged beyond the stud's diameter, ``kpi_known`` whether scrub counts the tyre's radius.
+         */
+        WheelPlace: {
+            /** Cover Left Mm */
+            cover_left_mm: number | null;
+            fit: components["schemas"]["WheelFitOut"];
+            found: components["schemas"]["Edges"];
+            here: components["schemas"]["Edges"];
+            /** Kpi Known */
+            kpi_known: boolean;
+            /** Stud Mm */
+            stud_mm: number | null;
+            /** Studs Engaged Mm */
+            studs_engaged_mm: number | null;
         };
         /**
          * WheelSet

@@ -10,7 +10,7 @@ from pydantic import BaseModel, Field
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.rig import Figure
-from jorvak.core.rolling.stand import Stand, stand
+from jorvak.core.rolling.stand import WheelPlace, stand
 from jorvak.core.stance.sizes import Size, side_by_side
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
@@ -40,7 +40,7 @@ class WheelTried(BaseModel):
 class StandTried(BaseModel):
     """Where the wheels would stand; None where something is not known."""
 
-    stand: Stand | None
+    stand: WheelPlace | None
 
 
 class SizesBeside(BaseModel):

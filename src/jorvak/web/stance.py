@@ -16,7 +16,7 @@ from jorvak.core.quantities import read as read_quantity
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.balance import Tip, most_lean_deg, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
-from jorvak.core.stance.crossing import Stands
+from jorvak.core.stance.crossing import VehicleOnGround
 from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
 from jorvak.core.stance.ranking import PointAngle, Which, ranked, with_raised
@@ -299,7 +299,7 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
     sizes = body.read(query.preset)
     corners_of(body.kind, sizes)
     rig = rigs().read(path.rig_id, query.person).rig
-    known: dict[Stands, Largest] = {}
+    known: dict[VehicleOnGround, Largest] = {}
     found: list[dict[str, Any]] = []
     for name, at in stances(rig, query.at_stage).items():
         try:

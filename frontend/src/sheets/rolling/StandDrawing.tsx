@@ -5,7 +5,7 @@
 import { scaleLinear } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 
-import type { Stand } from "../../api/types";
+import type { WheelPlace } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
@@ -13,7 +13,7 @@ import { asFound } from "../../parts/asFound";
 
 const HEIGHT = 240;
 
-export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Stand }) {
+export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: WheelPlace }) {
   const { sheet, write } = useBench();
   const [ref, width] = useMeasure(460);
   const grabbed = useRef<{ x: number; offset: number }>(undefined);
@@ -54,7 +54,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Sta
     event.preventDefault();
     setOffset(offset + by * (event.shiftKey ? 5 : 1));
   };
-  const wheel = (edges: Stand["here"], kind: "found" | "here") => {
+  const wheel = (edges: WheelPlace["here"], kind: "found" | "here") => {
     const half = edges.flange_mm / 2;
     const centre = -(edges.offset_mm - edges.spacer_mm);
     const rimRadius = edges.radius_mm * 0.56;

@@ -1,5 +1,5 @@
 /** Tyres and wheels by position: the set from above with the odd one marked, then every wheel; where each end stands. */
-import type { Areas, Stand, WheelSet } from "../../api/types";
+import type { Areas, WheelPlace, WheelSet } from "../../api/types";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
@@ -301,7 +301,7 @@ function StandRow({
   doubt,
 }: {
   end: "front" | "rear";
-  stand: Stand;
+  stand: WheelPlace;
   doubt: Record<string, number>;
 }) {
   const { write } = useBench();

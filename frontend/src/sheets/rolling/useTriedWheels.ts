@@ -3,11 +3,11 @@ import { useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
-import type { Stand } from "../../api/types";
+import type { WheelPlace } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
 
-export function useTriedWheels(end: "front" | "rear", stand: Stand) {
+export function useTriedWheels(end: "front" | "rear", stand: WheelPlace) {
   const { sheet, stage, put } = useBench();
   const { units, person } = useSettings();
   const at = stand.here;

@@ -12,7 +12,7 @@ from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.engine.moment import Moment, Stood, on_it_when, stood, then
+from jorvak.core.engine.moment import AsItStood, Moment, on_it_when, stood, then
 from jorvak.core.engine.shifts import shift_of
 from jorvak.core.engine.sources import Labelled, SourceKey, sources_of
 from jorvak.core.engine.spread import Doubted
@@ -243,14 +243,14 @@ class Ask:
         when = None if noted.taken is None else stood(noted)
         return noted.value if when is None else self._as_found_value(path, when, noted.value)
 
-    def _as_found_value(self, path: str, when: Stood, value: Any) -> Any:
+    def _as_found_value(self, path: str, when: AsItStood, value: Any) -> Any:
         """A value less what changes had done to it when it was taken as it stood. Raises Missing."""
         shift = shift_of(path)
         if shift is None:
             return value
         return value - self.shared(f"{path}, by {when}", lambda inner: inner.as_it_stood(when, shift))
 
-    def as_it_stood(self, when: Stood, function: Callable[["Ask"], float]) -> float:
+    def as_it_stood(self, when: AsItStood, function: Callable[["Ask"], float]) -> float:
         """What ``function`` comes to for the rig as it stood."""
         self.looked_at.add("then")
         moment = then(self._moment, when)
@@ -262,7 +262,7 @@ class Ask:
         finally:
             self._takes_over(self._as_of_today(inner.with_intermediates(), when))
 
-    def _as_of_today(self, inner: "Ask", when: Stood) -> "Ask":
+    def _as_of_today(self, inner: "Ask", when: AsItStood) -> "Ask":
         """What was asked for as the vehicle stood, each under its own key where it still is the same."""
         asked = Ask(self._moment)
         for noted_at, figure in (*inner.here.items(), *inner.found.items()):

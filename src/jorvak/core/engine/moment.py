@@ -118,7 +118,7 @@ def steps_before(rig: Rig, stage: Stage) -> int:
 
 
 @record(frozen=True, slots=True)
-class Stood:
+class AsItStood:
     """The vehicle as it stood when a figure was taken: the day, and what was fitted by then but only afterwards."""
 
     on: date
@@ -135,14 +135,14 @@ class Stood:
         )
 
 
-def stood(noted: Figure) -> Stood | None:
+def stood(noted: Figure) -> AsItStood | None:
     """How the vehicle stood when a figure was taken; None for one that is as found, or of which nobody said."""
     if noted.taken != AS_IT_STOOD or noted.noted_on is None:
         return None
-    return Stood(noted.noted_on, noted.fitted_after)
+    return AsItStood(noted.noted_on, noted.fitted_after)
 
 
-def on_it_when(rig: Rig, when: Stood) -> tuple[Change, ...]:
+def on_it_when(rig: Rig, when: AsItStood) -> tuple[Change, ...]:
     """The changes that were on the vehicle as it stood, in order."""
     return tuple(change for change in rig.changes if when.was_on_it(change))
 
@@ -201,7 +201,7 @@ def _before_added(rig: Rig, path: str) -> Figure | None:
     if noted.noted_on is None or not isinstance(noted.value, float):
         return None
     by = 0.0
-    for change in on_it_when(rig, Stood(noted.noted_on, noted.fitted_after)):
+    for change in on_it_when(rig, AsItStood(noted.noted_on, noted.fitted_after)):
         on_nothing, on_one = (
             effect_of(change, {**rig.figures, path: replace(noted, value=value)}) for value in (0.0, 1.0)
         )
@@ -232,7 +232,7 @@ def laden(here: Moment) -> Moment:
     return made if here.kept is None else replace(made, kept=here.kept.whole.at(made))
 
 
-def then(here: Moment, when: Stood) -> Moment:
+def then(here: Moment, when: AsItStood) -> Moment:
     """The rig as it stood, with the changes that were on it: seen from a moment, once for it."""
     known: Moment | None = here.shared.get(f"as it stood on {when}")
     if known is None:

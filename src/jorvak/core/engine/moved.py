@@ -6,7 +6,7 @@ from typing import Any, TypeVar
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.asking import NO_ANSWER, Ask, Missing, SharedValue, intermediate_key
-from jorvak.core.engine.moment import Moment, Stood, stood, then
+from jorvak.core.engine.moment import AsItStood, Moment, stood, then
 from jorvak.core.engine.sources import SourceKey
 from jorvak.core.engine.spread import spread_of
 
@@ -69,13 +69,13 @@ class MovedAsk(Ask):
         when = None if noted.taken is None else stood(noted)
         return value if when is None else self._as_found_value(path, when, value)
 
-    def as_it_stood(self, when: Stood, function: Callable[[Ask], float]) -> float:
+    def as_it_stood(self, when: AsItStood, function: Callable[[Ask], float]) -> float:
         moment = then(self._moment, when)
         if not moment.changes:
             return 0.0
         return function(MovedAsk(Ask(moment), dict(self._moves_on(when, moment))))
 
-    def _moves_on(self, when: Stood, moment: Moment) -> Iterator[tuple[SourceKey, float]]:
+    def _moves_on(self, when: AsItStood, moment: Moment) -> Iterator[tuple[SourceKey, float]]:
         """What is moved here, by the keys that it had as the vehicle stood."""
         for key, by in self._moves.items():
             figures = self._moment.found if key.basis == "as found" else self._moment.here

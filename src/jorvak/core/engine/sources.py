@@ -6,7 +6,7 @@ from typing import Literal, NamedTuple
 
 from jorvak.core.catalogue import catalogue, spec_of, usual_doubt
 from jorvak.core.catalogue.spec import Instrument
-from jorvak.core.engine.moment import Stood
+from jorvak.core.engine.moment import AsItStood
 from jorvak.core.engine.spread import Doubted
 from jorvak.core.immutable import record
 from jorvak.core.rig import Figure
@@ -24,7 +24,7 @@ class SourceKey(NamedTuple):
 
     path: str
     basis: Basis = "here"
-    day: Stood | None = None
+    day: AsItStood | None = None
     part: int | str | None = None
 
 

@@ -58,7 +58,7 @@ class AddedMass:
 
 
 @record(frozen=True, slots=True)
-class Standing:
+class AxleLoads:
     """What stands on each axle, and in all, for results that ask for no more."""
 
     front_kg: float
@@ -190,13 +190,13 @@ def off_together(ask: Ask, spread: Sequence[Sequence[float]], labels: Sequence[s
     return [sum(by * unit for by, unit in zip(row, units, strict=True)) for row in spread]
 
 
-def standing(ask: Ask) -> Standing:
+def standing(ask: Ask) -> AxleLoads:
     """What stands on the axles. Raises Missing."""
     return ask.shared("standing", _standing)
 
 
-def _standing(ask: Ask) -> Standing:
+def _standing(ask: Ask) -> AxleLoads:
     found = [ask.need(f"body.{end}_axle_kg") for end in ENDS]
     added = added_mass(ask)
     off = off_together(ask, added.spread, (ON_FRONT, ON_REAR))
-    return Standing(found[0] + added.front_kg + off[0], found[1] + added.rear_kg + off[1])
+    return AxleLoads(found[0] + added.front_kg + off[0], found[1] + added.rear_kg + off[1])

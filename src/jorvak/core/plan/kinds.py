@@ -148,6 +148,12 @@ def title_of(change: Change) -> str:
     return _read(change).title
 
 
+def check_place(change: Change, figures: Figures) -> None:
+    """Raises Refused where a rig of those figures has no place for a change of its order."""
+    read = _read(change)
+    read.kind.fits(read.fields, figures)
+
+
 def opening(change: Change) -> str:
     """A change in the trade's words, as a sentence begins."""
     title = title_of(change)

@@ -10,7 +10,7 @@ from datetime import date
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.asking import NO_ANSWER, Ask, Missing
-from jorvak.core.engine.moment import Stood, measured_later, on_it_when, with_changes
+from jorvak.core.engine.moment import AsItStood, measured_later, on_it_when, with_changes
 from jorvak.core.engine.result import ROUNDING
 from jorvak.core.engine.shifts import shift_of
 from jorvak.core.plan.kinds import effect_of
@@ -36,7 +36,7 @@ def _moves(rig: Rig, change: Change, path: str, noted: Figure) -> bool:
     """Whether a figure comes to something else with the change on the vehicle."""
     if noted.known != "measured" or noted.noted_on is None or shift_of(path) is None:
         return False
-    on_it = tuple(each for each in on_it_when(rig, Stood(noted.noted_on)) if each.id != change.id)
+    on_it = tuple(each for each in on_it_when(rig, AsItStood(noted.noted_on)) if each.id != change.id)
     without, having = (_shift(rig, changes, path) for changes in (on_it, (*on_it, change)))
     if without is None or having is None:
         return without is not having
@@ -67,7 +67,7 @@ def settled(
         before = noted.fitted_after
         if not stood:
             # As found, whatever was fitted by then.
-            before = tuple(each.id for each in on_it_when(rig, Stood(noted.noted_on)))
+            before = tuple(each.id for each in on_it_when(rig, AsItStood(noted.noted_on)))
         before = tuple(each for each in before if each != change.id)
         if path in with_it:
             yield path, replace(noted, taken=AS_IT_STOOD, fitted_after=before)

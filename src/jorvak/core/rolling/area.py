@@ -26,7 +26,7 @@ from jorvak.core.rolling.results import (
     taller,
     tyre,
 )
-from jorvak.core.rolling.stand import Stand, stand
+from jorvak.core.rolling.stand import WheelPlace, stand
 from jorvak.core.rolling.wheel_set import TyreLoad, WheelSet, tyre_load_of, wheel_set
 
 
@@ -35,8 +35,8 @@ class RollingResults:
     front_tyre: Result[Tyre]
     rear_tyre: Result[Tyre]
     wheels: Result[WheelSet]
-    front_stand: Result[Stand]
-    rear_stand: Result[Stand]
+    front_stand: Result[WheelPlace]
+    rear_stand: Result[WheelPlace]
     front_tyre_load: Result[TyreLoad]
     rear_tyre_load: Result[TyreLoad]
     gears: Result[GearTable]

@@ -37,7 +37,7 @@ class Edges:
 
 
 @record(frozen=True, slots=True)
-class Stand:
+class WheelPlace:
     """One end's wheels, old over new.
 
     ``cover_left_mm`` is what the body still hangs over the tyre (None: not measured), ``stud_left_mm`` the
@@ -53,7 +53,7 @@ class Stand:
     kpi_known: bool
 
 
-def stand(ask: Ask, end: End) -> Stand:
+def stand(ask: Ask, end: End) -> WheelPlace:
     """Wheel and tyre at one end against as found. Raises Missing."""
     old, new = (_stand_in(ask, end, found) for found in (True, False))
     kpi = ask.typical("steering.kpi_deg") if end == "front" else 0.0
@@ -61,7 +61,7 @@ def stand(ask: Ask, end: End) -> Stand:
     fit = wheel_fit(WheelFitIn(stock=old, new=new, kpi_deg=kpi, stock_scrub_radius_mm=scrub))
     cover = ask.maybe(f"body.{end}_cover_mm")
     engaged = ask.maybe(f"{end}_hub.stud_engaged_mm")
-    return Stand(
+    return WheelPlace(
         found=_edges(old),
         here=_edges(new),
         fit=fit,

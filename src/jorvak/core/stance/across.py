@@ -13,7 +13,7 @@ from jorvak.core.places import ENDS
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.results import static_radius_mm
 from jorvak.core.stance.balance import centre_of_gravity
-from jorvak.core.stance.crossing import Crossing, Stands, Under, drive
+from jorvak.core.stance.crossing import Crossing, Under, VehicleOnGround, drive
 from jorvak.core.stance.ground import Ground
 from jorvak.core.stance.records import Profile
 from jorvak.core.stance.results import angles
@@ -75,7 +75,7 @@ class AskedCrossing:
     blocked: bool
 
 
-def stands(ask: Ask) -> Stands:
+def stands(ask: Ask) -> VehicleOnGround:
     """The stance at a stage: wheels, and points at their height. Raises Missing."""
     answer = angles(ask)
     wheelbase = ask.need("body.wheelbase_mm")
@@ -83,7 +83,7 @@ def stands(ask: Ask) -> Stands:
     points = tuple(
         Under(point.name, ask.need(f"points.{point.name}.x_mm"), point.z_mm) for point in answer.points
     )
-    return Stands(wheelbase, front, rear, points)
+    return VehicleOnGround(wheelbase, front, rear, points)
 
 
 def asked_crossings(ask: Ask) -> tuple[AskedCrossing, ...]:

@@ -31,7 +31,7 @@ class Under:
 
 
 @record(frozen=True, slots=True)
-class Stands:
+class VehicleOnGround:
     """A vehicle at the stance that is driven."""
 
     wheelbase_mm: float
@@ -92,7 +92,7 @@ class Crossing:
         return up if abs(up) >= abs(down) - SAME_PITCH_DEG else down
 
 
-def drive(ground: Ground, stands: Stands, step_mm: float) -> Crossing:
+def drive(ground: Ground, stands: VehicleOnGround, step_mm: float) -> Crossing:
     """Drive over ``ground`` in steps. Raises Refused on ``points`` and ``step_mm``."""
     import numpy as np
 
@@ -122,7 +122,7 @@ def paths(poses: Poses, behind_mm: "Array", above_centre_mm: "Array") -> "tuple[
 
 
 def _finer_where_it_matters(
-    ground: Ground, stands: Stands, poses: Poses, behind: "Array", up: "Array"
+    ground: Ground, stands: VehicleOnGround, poses: Poses, behind: "Array", up: "Array"
 ) -> Poses:
     """The poses, with more of them around those at which a point is closest or the pitch largest.
 
@@ -148,7 +148,7 @@ def _finer_where_it_matters(
     return Poses(*joined)
 
 
-def _positions(ground: Ground, stands: Stands, step_mm: float) -> "Array":
+def _positions(ground: Ground, stands: VehicleOnGround, step_mm: float) -> "Array":
     """Front centres from before the ground, with the overhang driven up to it, to beyond it."""
     import numpy as np
 
@@ -163,7 +163,7 @@ def _positions(ground: Ground, stands: Stands, step_mm: float) -> "Array":
     return np.append(inner, last)
 
 
-def _until_stopped(ground: Ground, stands: Stands, front: "Array") -> tuple[Poses, float | None]:
+def _until_stopped(ground: Ground, stands: VehicleOnGround, front: "Array") -> tuple[Poses, float | None]:
     """The poses up to where a wheel is stopped, the last one just short of it."""
     import numpy as np
 
@@ -189,7 +189,7 @@ def _until_stopped(ground: Ground, stands: Stands, front: "Array") -> tuple[Pose
     return _pose(ground, stands, np.append(driven[:count], good)), good
 
 
-def _pose(ground: Ground, stands: Stands, front: "Array") -> Poses:
+def _pose(ground: Ground, stands: VehicleOnGround, front: "Array") -> Poses:
     import numpy as np
 
     front_z = ground.rests(front, stands.front_radius_mm)

@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, Number, Positive
-from jorvak.core.stance.crossing import Stands, Under, drive
+from jorvak.core.stance.crossing import Under, VehicleOnGround, drive
 from jorvak.core.stance.ground import Ground
 
 
@@ -38,7 +38,7 @@ def obstacle(given: ObstacleIn) -> ObstacleOut:
 
     Raises Refused on ``terrain_mm``, ``terrain_mm.N``, ``points`` and ``step_mm``.
     """
-    stands = Stands(
+    stands = VehicleOnGround(
         given.wheelbase_mm,
         given.front_radius_mm,
         given.rear_radius_mm,

@@ -5,7 +5,7 @@ from collections.abc import Callable
 
 from jorvak.core.calculation import Refused
 from jorvak.core.immutable import record
-from jorvak.core.stance.crossing import Stands, drive
+from jorvak.core.stance.crossing import VehicleOnGround, drive
 from jorvak.core.stance.ground import Ground
 
 Corners = tuple[tuple[float, float], ...]
@@ -154,7 +154,7 @@ def obstacle_of(name: str) -> Obstacle:
     return OBSTACLES[name]
 
 
-def largest(name: str, sizes: dict[str, float], stands: Stands) -> Largest:
+def largest(name: str, sizes: dict[str, float], stands: VehicleOnGround) -> Largest:
     """The largest that this stance passes without a touch, by halving. Raises Refused."""
     obstacle = obstacle_of(name)
     searched = obstacle.searched

@@ -6,7 +6,7 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.immutable import record
-from jorvak.core.stance.crossing import Stands, Under
+from jorvak.core.stance.crossing import Under, VehicleOnGround
 from jorvak.core.stance.stance import tangent_deg
 
 Which = Literal["approach", "departure", "breakover"]
@@ -24,7 +24,7 @@ class PointAngle:
     up_mm: float
 
 
-def ranked(stands: Stands, which: Which, wanted_deg: float | None = None) -> tuple[PointAngle, ...]:
+def ranked(stands: VehicleOnGround, which: Which, wanted_deg: float | None = None) -> tuple[PointAngle, ...]:
     """The points that count for an angle, smallest first. Raises Refused on ``wanted_deg``."""
     if wanted_deg is not None and not 1 <= wanted_deg <= 89:
         raise Refused("wanted_deg", "Ask for an angle between 1 and 89°.")
@@ -37,7 +37,7 @@ def ranked(stands: Stands, which: Which, wanted_deg: float | None = None) -> tup
     )
 
 
-def with_raised(stands: Stands, name: str, up_mm: float) -> Stands:
+def with_raised(stands: VehicleOnGround, name: str, up_mm: float) -> VehicleOnGround:
     """The same stance with one point so much higher. Raises Refused on ``point``."""
     if all(point.name != name for point in stands.points):
         raise Refused("point", f"There is no point “{name[:40]}” under this rig.")
@@ -47,7 +47,7 @@ def with_raised(stands: Stands, name: str, up_mm: float) -> Stands:
     return replace(stands, points=points)
 
 
-def _angle(stands: Stands, which: Which, x_mm: float, z_mm: float) -> float | None:
+def _angle(stands: VehicleOnGround, which: Which, x_mm: float, z_mm: float) -> float | None:
     wheelbase = stands.wheelbase_mm
     if which == "approach":
         return tangent_deg(-x_mm, z_mm, stands.front_radius_mm) if x_mm < 0 else None
@@ -60,7 +60,7 @@ def _angle(stands: Stands, which: Which, x_mm: float, z_mm: float) -> float | No
     return None if front is None or rear is None else front + rear
 
 
-def _up(stands: Stands, which: Which, point: Under, deg: float, wanted_deg: float | None) -> float:
+def _up(stands: VehicleOnGround, which: Which, point: Under, deg: float, wanted_deg: float | None) -> float:
     """By halving: the angle only grows as a point goes up."""
     if wanted_deg is None or deg >= wanted_deg:
         return 0.0

@@ -13,7 +13,7 @@ from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
-from jorvak.core.stance.stance import Seen, StanceOut, StancePointIn, StandsIn, judged, rise_at, seen
+from jorvak.core.stance.stance import Carriage, Seen, StanceOut, StancePointIn, judged, rise_at, seen
 
 
 @record(frozen=True, slots=True)
@@ -282,9 +282,9 @@ def angles(ask: Ask) -> StanceOut:
     return judged(points, stands)
 
 
-def _stands(ask: Ask) -> StandsIn:
+def _stands(ask: Ask) -> Carriage:
     raised = lift(ask)
-    return StandsIn(
+    return Carriage(
         wheelbase_mm=ask.need("body.wheelbase_mm"),
         front_radius_mm=static_radius_mm(ask, "front"),
         rear_radius_mm=static_radius_mm(ask, "rear"),

@@ -17,7 +17,7 @@ class StancePointIn(Given):
     on: Carrier = Field(description="what carries it: frame, body, front-axle or rear-axle")
 
 
-class StandsIn(Given):
+class Carriage(Given):
     """On what a vehicle stands, without its points."""
 
     wheelbase_mm: Positive = Field(description="front to rear axle", examples=[2740])
@@ -35,7 +35,7 @@ class StandsIn(Given):
     body_lift_rear_mm: Number = Field(0.0, description="body against frame")
 
 
-class StanceIn(StandsIn):
+class StanceIn(Carriage):
     points: list[StancePointIn] = Field(description="underside points")
 
 
@@ -82,7 +82,7 @@ def stance(given: StanceIn) -> StanceOut:
     return judged([seen(point, given, f"points.{i}.z_mm") for i, point in enumerate(given.points)], given)
 
 
-def seen(point: StancePointIn, stands: StandsIn, field: str) -> Seen:
+def seen(point: StancePointIn, stands: Carriage, field: str) -> Seen:
     """One point from the tyres. Raises Refused on ``field`` where it is at or below the ground."""
     x, z = point.x_mm, _height(point, stands)
     if z <= 0:
@@ -99,7 +99,7 @@ def _angle(deg: float | None, point: StancePointIn) -> StanceAngle | None:
     return None if deg is None else StanceAngle(deg=deg, at=point.name)
 
 
-def judged(points: Sequence[Seen], stands: StandsIn) -> StanceOut:
+def judged(points: Sequence[Seen], stands: Carriage) -> StanceOut:
     """The smallest of each angle over all points, of equal ones the first."""
     approach = departure = breakover = lowest = None
     for each in points:
@@ -121,7 +121,7 @@ def judged(points: Sequence[Seen], stands: StandsIn) -> StanceOut:
     )
 
 
-def _height(point: StancePointIn, given: StandsIn) -> float:
+def _height(point: StancePointIn, given: Carriage) -> float:
     front_tyre = given.front_radius_mm - given.stock_front_radius_mm
     rear_tyre = given.rear_radius_mm - given.stock_rear_radius_mm
     if point.on == "front-axle":
@@ -142,15 +142,15 @@ def tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float | 
     return math.degrees(math.atan2(height_mm - radius_mm, along_mm) + math.asin(radius_mm / distance))
 
 
-def _approach(x: float, z: float, given: StandsIn) -> float | None:
+def _approach(x: float, z: float, given: Carriage) -> float | None:
     return tangent_deg(-x, z, given.front_radius_mm) if x < 0 else None
 
 
-def _departure(x: float, z: float, given: StandsIn) -> float | None:
+def _departure(x: float, z: float, given: Carriage) -> float | None:
     return tangent_deg(x - given.wheelbase_mm, z, given.rear_radius_mm) if x > given.wheelbase_mm else None
 
 
-def _breakover(x: float, z: float, given: StandsIn) -> float | None:
+def _breakover(x: float, z: float, given: Carriage) -> float | None:
     if not 0 < x < given.wheelbase_mm:
         return None
     front = tangent_deg(x, z, given.front_radius_mm)

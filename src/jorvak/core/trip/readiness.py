@@ -16,7 +16,7 @@ Verdict = Literal["no-date", "passed", "open", "ready"]
 
 
 @record(frozen=True, slots=True)
-class Standing:
+class OpenWork:
     """A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None)."""
 
     change: int | None
@@ -42,7 +42,7 @@ class Readiness:
     sentence: str
     leaves_on: date | None
     days_left: int | None
-    standing: tuple[Standing, ...]
+    standing: tuple[OpenWork, ...]
     hours_open: float
     hours_per_week: float | None
     took_against_guess: float | None
@@ -94,9 +94,9 @@ def _unsafe(rig: Rig) -> Iterator[Unsafe]:
             yield Unsafe(item.item, f"{item.condition}: {item.decision}, not done")
 
 
-def _to_do(item: SurveyItem) -> Standing:
+def _to_do(item: SurveyItem) -> OpenWork:
     hours, guessed = hours_of(item)
-    return Standing(None, f"{item.decision} {item.item}", "survey", hours, guessed)
+    return OpenWork(None, f"{item.decision} {item.item}", "survey", hours, guessed)
 
 
 def days_left(rig: Rig, today: date) -> int | None:
@@ -114,8 +114,8 @@ def took_against_guess(rig: Rig) -> float | None:
     return sum(took for took, _ in both) / sum(guess for _, guess in both) if both else None
 
 
-def _standing(change: Change) -> Standing:
-    return Standing(
+def _standing(change: Change) -> OpenWork:
+    return OpenWork(
         change=change.id,
         title=title_of(change),
         state=change.state,
@@ -127,7 +127,7 @@ def _standing(change: Change) -> Standing:
 def _sentence(
     verdict: Verdict,
     days: int | None,
-    standing: tuple[Standing, ...],
+    standing: tuple[OpenWork, ...],
     hours: float,
     factor: float | None,
     blocking: tuple[Finding, ...],
@@ -146,7 +146,7 @@ def _sentence(
 
 
 def _work_said(
-    standing: tuple[Standing, ...],
+    standing: tuple[OpenWork, ...],
     hours: float,
     factor: float | None,
     blocking: tuple[Finding, ...],

@@ -4,14 +4,14 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import Refused
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.plan.kinds import check_fits, opening
+from jorvak.core.plan.kinds import check_place, opening
 
 
 def has_no_place(here: Here) -> Iterator[Finding]:
     """What would be refused now and stood in the order before that was known."""
     for change in here.moment.changes:
         try:
-            check_fits(change.kind, change.fields, here.moment.rig.figures)
+            check_place(change, here.moment.rig.figures)
         except Refused as refused:
             yield here.finding(
                 "out-of-reach",
