@@ -3,7 +3,7 @@
 import re
 import shutil
 import threading
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
@@ -141,6 +141,15 @@ def pull(what: Locator, right: float = 0, down: float = 0) -> None:
     mouse.down()
     mouse.move(x + right, y + down, steps=4)
     mouse.up()
+
+
+def comes_to(page: Page, seen: Callable[[], object], expected: object) -> None:
+    """Wait until what is seen is what is expected; say what was seen where it never is."""
+    for _ in range(WAIT_MS // 100):
+        if seen() == expected:
+            return
+        page.wait_for_timeout(100)
+    assert seen() == expected
 
 
 DIGITS = {

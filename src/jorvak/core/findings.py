@@ -20,7 +20,7 @@ from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import Draft, draft, fields_of
 from jorvak.core.plan.records import Accepted
 from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
-from jorvak.core.rig import Change, Frozen, Rig, Value
+from jorvak.core.rig import Change, Frozen, Value
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
@@ -287,8 +287,3 @@ def _same(then: dict[str, Value], now: dict[str, Value]) -> bool:
 
 def _plain(value: Value) -> Value:
     return list(value) if isinstance(value, tuple) else value
-
-
-def without_acceptance(rig: Rig, key: str) -> tuple[Accepted, ...]:
-    """A rig's acceptances less those of one finding."""
-    return tuple(accepted for accepted in rig.all(Accepted) if accepted.finding != key)

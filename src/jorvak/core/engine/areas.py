@@ -61,10 +61,6 @@ class Area(Generic[R]):
     headlines: tuple[Shown, ...] = ()
     on_every_sheet: tuple[str, ...] = ()
 
-    def of(self, results: "Results") -> R:
-        """The results of this area."""
-        return results.of(self.results)
-
 
 @cache
 def areas() -> Mapping[str, Area[Any]]:
