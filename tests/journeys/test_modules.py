@@ -246,3 +246,23 @@ def test_a_patch_is_put_onto_the_sheet_that_is_here(page: Page, server: Server) 
     first, second = (headers for _, _, headers in server.came)
     assert "if-none-match" not in first
     assert (second["if-none-match"], second["a-im"]) == ('"t1"', "json-patch")
+
+
+LEFT = """async () => {
+    const get = (rig) => modules.sheets.sheetOf(
+        modules.client.GET("/api/rigs/{rig_id}", { params: { path: { rig_id: rig }, query: {} } }));
+    await get(7);
+    for (let i = 0; i < 13; i += 1) await get(8);
+    return (await get(7)).id;
+}"""
+
+
+def test_of_a_rig_that_was_left_long_ago_no_patch_is_asked_for(page: Page, server: Server) -> None:
+    def sheet(rig: int, tag: str) -> dict[str, Any]:
+        headers = {"ETag": f'"{tag}"', "Content-Type": "application/json"}
+        return {"json": {**server.sheet, "id": rig}, "headers": headers}
+
+    server.answers = [sheet(7, "first"), *(sheet(8, f"of 8, {i}") for i in range(13)), sheet(7, "last")]
+    assert page.evaluate(LEFT) == 7
+    *_, before, last = (headers.get("if-none-match") for _, _, headers in server.came)
+    assert (before, last) == ('"of 8, 11"', None)

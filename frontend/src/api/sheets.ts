@@ -16,7 +16,8 @@ const rigOf = (url: string) => /\/api\/rigs\/(\d+)(?:[/?]|$)/.exec(url)?.[1];
 client.use({
   onRequest({ request }) {
     const tag = latest.get(rigOf(request.url) ?? "");
-    if (tag) {
+    // Of a rig that was left long ago the sheet may be gone from here, and a patch of it would be of no use.
+    if (tag && byTag.has(tag)) {
       request.headers.set("If-None-Match", `"${tag}"`);
       request.headers.set("A-IM", "json-patch");
     }
