@@ -156,3 +156,21 @@ def test_a_rig_that_is_not_there(server: Served, window: Window) -> None:
     expect(window.page.get_by_text("There is no rig 99 here.")).to_be_visible()
     window.page.get_by_role("link", name="all rigs").click()
     expect(window.page.get_by_text("Plover", exact=True)).to_be_visible()
+
+
+def test_an_edit_is_one_round_trip(server: Served, window: Window) -> None:
+    """Its answer is the sheet: nothing is asked for again, and the poll from before it calls for nothing."""
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/rolling")
+    expect(page.get_by_role("heading", name="Rolling", exact=True)).to_be_visible()
+    with page.expect_response(lambda answer: "/revision" in answer.url):
+        page.evaluate("window.dispatchEvent(new Event('focus'))")
+    asked: list[str] = []
+    page.on("request", lambda request: asked.append(f"{request.method} {request.url.split('?')[0]}"))
+    page.get_by_label("The rig").get_by_role("button", name="wheelbase 2740", exact=True).click()
+    page.get_by_role("dialog").get_by_role("textbox").first.fill("2755")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="wheelbase 2755", exact=True)).to_be_visible()
+    page.wait_for_timeout(500)
+    of_the_rig = [each for each in asked if each.endswith(("/rigs/1", "/figures"))]
+    assert of_the_rig == [f"PUT {server.url}/api/rigs/1/figures"]

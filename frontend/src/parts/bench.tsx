@@ -72,7 +72,7 @@ export function useCatalogue() {
   });
 }
 
-const isAsItWas = (old: Sheet | undefined, now: Pick<Sheet, "revision" | "today">) =>
+const isAsItWas = (old: Sheet | undefined, now: Sheet) =>
   old?.revision === now.revision && old.today === now.today;
 
 const sheetQuery = (rig: number, { stage, units, person, looks }: View) => ({
@@ -102,7 +102,9 @@ export function useSheet(rig: number, stage: string, looks: string) {
     refetchOnWindowFocus: "always",
   });
   const { data, refetch } = sheet;
-  const moved = poll.data && data && !isAsItWas(data, poll.data) ? poll.data : undefined;
+  const seen = poll.data;
+  // A sheet that a write was answered with is newer than what was polled before it.
+  const moved = seen && data && (seen.revision > data.revision || seen.today > data.today) ? seen : undefined;
   useEffect(() => {
     if (moved) void refetch();
   }, [moved, refetch]);
