@@ -1,9 +1,16 @@
 """What cannot be is a stop in words, at every stage, and never a result that is quietly not there."""
 
+from collections.abc import Callable
+
 import pytest
 
 from jorvak.core.assess import assess
+from jorvak.core.calculation import Refused
+from jorvak.core.driveline.shaft_slip import slips
+from jorvak.core.driveline.shaft_speed import critical_rpm
 from jorvak.core.rig import Rig
+from jorvak.core.stance.lift_stack import loaded_mm
+from jorvak.core.stance.tilt import tips
 from tests.conftest import demo, planned
 from tests.core.test_findings_table import found, noted, severities
 from tests.core.test_stance_findings import sure
@@ -71,3 +78,20 @@ def test_an_axle_that_weighs_less_than_what_is_unsprung() -> None:
     rig = demo(0)
     light = noted(rig, "measured", body__front_axle_kg=180.0)
     assert any("unsprung mass is more" in f.text for f in assess(light, "as-found").findings)
+
+
+@pytest.mark.parametrize(
+    "comes_to",
+    [
+        lambda: loaded_mm(415.0, 0.0, 400.0, 1.0),
+        lambda: loaded_mm(415.0, 34.0, 400.0, -0.6),
+        lambda: slips((0.0, 900.0, 950.0), 78.0, 45.0, 40.0),
+        lambda: critical_rpm(63.5, -2.0, 1172.0, "steel"),
+        lambda: critical_rpm(63.5, 31.75, 1172.0, "steel"),
+        lambda: tips(1540.0, 0.0),
+    ],
+)
+def test_what_a_rig_brings_together_is_refused_where_it_cannot_be(comes_to: Callable[[], object]) -> None:
+    """Figures at the end of their ± reach these without the door of their calculation."""
+    with pytest.raises(Refused):
+        comes_to()

@@ -8,6 +8,8 @@ import pytest
 from flask.testing import FlaskClient
 from werkzeug.test import TestResponse
 
+from jorvak.core.driveline.what_if import TURNS_DEG
+from jorvak.core.engine.areas import Steps
 from jorvak.core.plan.kinds import kinds
 from jorvak.formats.build_file import write_build
 from jorvak.store import Database, Rigs
@@ -389,3 +391,10 @@ def test_the_catalogue_is_made_from_core(client: FlaskClient) -> None:
     length = next(q for q in catalogue["quantities"] if q["name"] == "length")
     assert {u["symbol"]: u["factor"] for u in length["units"]}["in"] == 25.4
     assert json.dumps(catalogue)
+
+
+def test_what_is_tried_goes_in_the_steps_of_core(client: FlaskClient) -> None:
+    catalogue = client.get("/api/catalogue", headers=OWN).json
+    steps = catalogue["tried"]["driveline"]["pinion_up_deg"]
+    assert steps == {"step": 0.5, "low": -7.0, "high": 7.0}
+    assert Steps(**steps).all() == TURNS_DEG == tuple(half / 2 for half in range(-14, 15))

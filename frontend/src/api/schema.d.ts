@@ -1315,6 +1315,15 @@ export interface components {
             shown: components["schemas"]["ShownOut"][];
             /** Topics */
             topics: components["schemas"]["Topic"][];
+            /**
+             * Tried
+             * @description in what steps something is tried, by area and key
+             */
+            tried: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Steps"];
+                };
+            };
         };
         /**
          * Cell
@@ -6188,6 +6197,24 @@ export interface components {
          */
         StandTried: {
             stand: components["schemas"]["WheelPlace"] | null;
+        };
+        /**
+         * Steps
+         * @description In what steps something is tried, by a slider or a pull, and between which ends; None: the rig decides them.
+         */
+        Steps: {
+            /**
+             * High
+             * @default null
+             */
+            high: number | null;
+            /**
+             * Low
+             * @default null
+             */
+            low: number | null;
+            /** Step */
+            step: number;
         };
         /**
          * Strength

@@ -14,6 +14,7 @@ from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import FigureSpec, Shape, Spot, catalogue, headings, named_figures, spec_of
 from jorvak.core.driveline.mate import FACES
+from jorvak.core.engine.areas import Steps, areas
 from jorvak.core.engine.asking import as_found_values
 from jorvak.core.engine.moment import measured_now, moment, taken_now
 from jorvak.core.engine.shifts import shift_of
@@ -143,6 +144,9 @@ class Catalogue(BaseModel):
     )
     records: dict[str, str] = Field(description="types of records, and the field by which people know one")
     shown: list[ShownOut]
+    tried: dict[str, dict[str, Steps]] = Field(
+        description="in what steps something is tried, by area and key"
+    )
     topics: list[Topic]
     faces: dict[str, list[str]] = Field(description="kinds of faces, and what must be known of each")
     quantities: list[QuantityOut]
@@ -256,6 +260,7 @@ def get_catalogue() -> Response:
             },
             records={name: kind.titled_by or kind.named_by for name, kind in record_types().items()},
             shown=[ShownOut(key=shown.key, label=shown.label) for _, shown in shown_figures().values()],
+            tried={name: dict(area.tried) for name, area in areas().items()},
             topics=list(TOPICS.values()),
             faces={kind: list(fields) for kind, fields in FACES.items()},
             quantities=[

@@ -5,7 +5,7 @@ import { type PointerEvent, useRef } from "react";
 import type { Tried } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
-import type { Trial } from "./tries";
+import type { Trial } from "./trial";
 
 type Props = { field: NonNullable<Tried["field"]>; trial: Trial; set: (trial: Trial) => void };
 
@@ -28,8 +28,8 @@ export function FieldChart({ field, trial, set }: Props) {
       all.reduce((best, each) => (Math.abs(each - at) < Math.abs(best - at) ? each : best), all[0] ?? 0);
     set({
       ...trial,
-      up: near(turns, x.invert(event.clientX - box.left)),
-      down: near(drops, y.invert(event.clientY - box.top)),
+      pinion_up_deg: near(turns, x.invert(event.clientX - box.left)),
+      case_down_mm: near(drops, y.invert(event.clientY - box.top)),
     });
   };
   return (
@@ -91,8 +91,8 @@ export function FieldChart({ field, trial, set }: Props) {
         </g>
         <circle cx={x(0)} cy={y(0)} r={6} fill="none" stroke="var(--ink)" strokeWidth={2} />
         <circle
-          cx={x(trial.up)}
-          cy={y(trial.down)}
+          cx={x(trial.pinion_up_deg)}
+          cy={y(trial.case_down_mm)}
           r={8}
           fill="var(--ink)"
           stroke="var(--margin)"

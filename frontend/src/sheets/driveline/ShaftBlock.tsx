@@ -5,16 +5,17 @@ import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Areas, ShaftLine, Tried } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Slider } from "../../parts/Slider";
+import { snapped, useSteps } from "../../parts/steps";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 import { FieldChart } from "./FieldChart";
 import { ShaftDrawing } from "./ShaftDrawing";
-import { TRIES, type Trial } from "./tries";
+import { NOTHING, type Trial } from "./trial";
 
 type End = "front" | "rear";
 type Result = Areas["driveline"]["rear_shaft"];
-const NOTHING: Trial = { up: 0, down: 0, longer: 0, build: null };
 
 export function ShaftBlock({ end, result }: { end: End; result: Result }) {
   const { sheet, stage } = useBench();
@@ -26,12 +27,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
       answered(
         client.POST("/api/rigs/{rig_id}/shafts/{end}", {
           params: { path: { rig_id: sheet.id, end }, query: { stage, units, person } },
-          body: {
-            pinion_up_deg: trial.up,
-            case_down_mm: trial.down,
-            longer_mm: trial.longer,
-            build: trial.build,
-          },
+          body: trial,
           signal,
         }),
       ),
@@ -53,7 +49,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
     );
   const now: Tried | undefined = tried.data?.tried;
   const line = now?.line.value ?? result.value;
-  const changed = trial.up !== 0 || trial.down !== 0 || trial.longer !== 0 || trial.build !== null;
+  const changed = Object.values(trial).some(Boolean);
   return (
     <section aria-label={name} className="border-b border-ink py-4">
       <h2 className="flex flex-wrap items-baseline gap-x-4 text-lg font-semibold">
@@ -259,7 +255,7 @@ function Builds({
   set: (trial: Trial) => void;
   line: ShaftLine;
 }) {
-  const { up } = TRIES;
+  const turn = useSteps("driveline.pinion_up_deg");
   return (
     <table className="cond no-print mt-3 w-full">
       <thead>
@@ -274,8 +270,9 @@ function Builds({
       <tbody>
         {tried.builds.map(({ build, runs, region, needs_up_deg, then, then_region }) => {
           const chosen = (trial.build ?? line.build) === build;
-          const turned = Math.round((trial.up + needs_up_deg) / up.step) * up.step;
-          const reaches = turned >= up.from && turned <= up.to;
+          const needed = trial.pinion_up_deg + needs_up_deg;
+          const turned = snapped(turn, needed);
+          const reaches = Math.abs(turned - needed) <= turn.step / 2;
           return (
             <tr key={build} className={`border-b border-hair ${chosen ? "bg-tint" : ""}`}>
               <td className="py-1 pr-3">
@@ -306,7 +303,9 @@ function Builds({
                 {reaches && (
                   <button
                     className="link pl-4"
-                    onClick={() => set({ ...trial, build: build === line.build ? null : build, up: turned })}
+                    onClick={() =>
+                      set({ ...trial, build: build === line.build ? null : build, pinion_up_deg: turned })
+                    }
                   >
                     with the pinion<span className="sr-only"> for {build}</span>
                   </button>
@@ -337,33 +336,27 @@ function Ran({ at, region }: { at: Tried["builds"][number]["runs"]; region: 0 | 
 function TrialControls({ end, trial, set, changed }: ControlProps) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
-  const slider = (key: "up" | "down" | "longer", label: string) => (
-    <label className="grid grid-cols-[7.5rem_minmax(0,1fr)_4rem] items-center gap-3">
-      <span className="text-quiet">{label}</span>
-      <input
-        type="range"
-        className="h-10 w-full min-w-0 accent-oxide"
-        min={TRIES[key].from}
-        max={TRIES[key].to}
-        step={TRIES[key].step}
-        value={trial[key]}
-        onChange={(event) => set({ ...trial, [key]: Number(event.target.value) })}
-      />
-      <output className="text-right font-semibold">
-        {key === "up"
-          ? `${trial.up.toFixed(1).replace("-", "−")}°`
-          : Object.values(write(trial[key], "length_mm")).join(" ")}
-      </output>
-    </label>
+  const slider = (key: "pinion_up_deg" | "case_down_mm" | "longer_mm", label: string) => (
+    <Slider
+      of={`driveline.${key}`}
+      label={label}
+      value={trial[key]}
+      set={(value) => set({ ...trial, [key]: value })}
+      written={
+        key === "pinion_up_deg"
+          ? `${trial[key].toFixed(1).replace("-", "−")}°`
+          : Object.values(write(trial[key], "length_mm")).join(" ")
+      }
+    />
   );
   const plan = async () => {
     const drafts: [boolean, string, Record<string, unknown>][] = [
-      [trial.up !== 0, "pinion", { axle: end, up_deg: trial.up }],
-      [trial.down !== 0, "case-drop", { down_mm: trial.down }],
+      [trial.pinion_up_deg !== 0, "pinion", { axle: end, up_deg: trial.pinion_up_deg }],
+      [trial.case_down_mm !== 0, "case-drop", { down_mm: trial.case_down_mm }],
       [
-        trial.longer !== 0 || trial.build !== null,
+        trial.longer_mm !== 0 || trial.build !== null,
         "shaft",
-        { axle: end, longer_mm: trial.longer, ...(trial.build ? { build: trial.build } : {}) },
+        { axle: end, longer_mm: trial.longer_mm, ...(trial.build ? { build: trial.build } : {}) },
       ],
     ];
     for (const [wanted, kind, fields] of drafts) {
@@ -374,9 +367,9 @@ function TrialControls({ end, trial, set, changed }: ControlProps) {
   };
   return (
     <div className="cond grid min-w-0 content-start gap-1">
-      {slider("up", "pinion up by")}
-      {slider("down", "case down by")}
-      {slider("longer", "shaft longer by")}
+      {slider("pinion_up_deg", "pinion up by")}
+      {slider("case_down_mm", "case down by")}
+      {slider("longer_mm", "shaft longer by")}
       {changed && (
         <p className="flex flex-wrap gap-4 pt-2">
           <button className="btn-main" onClick={() => void plan()}>

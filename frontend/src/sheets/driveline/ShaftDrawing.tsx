@@ -5,8 +5,9 @@ import { scaleLinear } from "d3-scale";
 import { useRef } from "react";
 
 import type { ShaftLine } from "../../api/types";
+import { snapped, useSteps } from "../../parts/steps";
 import { useMeasure } from "../../parts/useMeasure";
-import { TRIES, type Trial } from "./tries";
+import type { Trial } from "./trial";
 
 type At = ShaftLine["places"][number];
 type Joint = At["drive"];
@@ -24,6 +25,8 @@ type Props = {
 };
 
 export function ShaftDrawing({ line, before, trial, set }: Props) {
+  const turn = useSteps("driveline.pinion_up_deg");
+  const drop = useSteps("driveline.case_down_mm");
   const [ref, width] = useMeasure(520);
   const joints = line.places.flatMap(({ drive, pinion }) => [drive, pinion]);
   const xs = joints.map(({ x_mm }) => x_mm);
@@ -112,8 +115,7 @@ export function ShaftDrawing({ line, before, trial, set }: Props) {
               y={z(ride.drive.z_mm)}
               label="case down"
               pulled={(by) => {
-                const down = snapped("down", by.start.down + by.mm);
-                set({ ...trial, down });
+                set({ ...trial, case_down_mm: snapped(drop, by.start.case_down_mm + by.mm) });
               }}
               k={k}
               trial={trial}
@@ -126,7 +128,7 @@ export function ShaftDrawing({ line, before, trial, set }: Props) {
               label="pinion up"
               pulled={(by) => {
                 const deg = (Math.atan(by.mm / STUB_MM) * 180) / Math.PI;
-                set({ ...trial, up: snapped("up", by.start.up + deg) });
+                set({ ...trial, pinion_up_deg: snapped(turn, by.start.pinion_up_deg + deg) });
               }}
               k={k}
               trial={trial}
@@ -139,12 +141,6 @@ export function ShaftDrawing({ line, before, trial, set }: Props) {
 }
 
 const away = (at: At) => (at.pinion.x_mm > at.drive.x_mm ? 1 : -1);
-
-/** Pulled values go in the steps of their slider and stop at its ends. */
-function snapped(key: "up" | "down", value: number) {
-  const { from, to, step } = TRIES[key];
-  return Math.min(to, Math.max(from, Math.round(value / step) * step));
-}
 
 type PullProps = {
   x: number;

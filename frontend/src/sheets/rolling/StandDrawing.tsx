@@ -7,6 +7,7 @@ import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 
 import type { WheelPlace } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { useSteps } from "../../parts/steps";
 import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
 import { asFound } from "../../parts/asFound";
@@ -14,6 +15,7 @@ import { asFound } from "../../parts/asFound";
 const HEIGHT = 240;
 
 export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: WheelPlace }) {
+  const rimWidth = useSteps("rolling.rim_width_in");
   const { sheet, write } = useBench();
   const [ref, width] = useMeasure(460);
   const grabbed = useRef<{ x: number; offset: number }>(undefined);
@@ -171,7 +173,7 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Whe
           <span className="text-quiet">rim, in</span>
           <input
             type="number"
-            step={0.5}
+            step={rimWidth.step}
             className="field w-20"
             value={rim}
             onChange={(event) => setRim(Number(event.target.value))}

@@ -8,6 +8,7 @@ import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
+import { Slider } from "../../parts/Slider";
 import { Problem } from "../../parts/Problem";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { stanceSaid } from "./stances";
@@ -131,19 +132,16 @@ export function Angles() {
           </button>
         </p>
       )}
-      <label className="cond no-print grid grid-cols-[9rem_minmax(0,1fr)_4rem] items-center gap-4">
-        <span className="text-quiet">{which} wanted</span>
-        <input
-          type="range"
-          className="h-10 accent-oxide"
-          min={5}
-          max={60}
-          step={0.5}
+      <div className="no-print">
+        <Slider
+          of="stance.wanted_angle_deg"
+          label={`${which} wanted`}
+          className="grid-cols-[9rem_minmax(0,1fr)_4rem]"
           value={aim ?? angles[which]?.deg ?? 30}
-          onChange={(event) => setWanted({ ...wanted, [which]: Number(event.target.value) })}
+          set={(value) => setWanted({ ...wanted, [which]: value })}
+          written={aim === undefined ? "–" : `${aim.toFixed(1)}°`}
         />
-        <output className="text-right font-semibold">{aim === undefined ? "–" : `${aim.toFixed(1)}°`}</output>
-      </label>
+      </div>
       <div className="grid gap-x-8 wide:grid-cols-2">
         <table className="cond w-full self-start">
           <caption className="border-b border-ink pb-1 text-left font-semibold">

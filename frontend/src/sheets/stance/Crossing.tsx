@@ -6,6 +6,7 @@ import { answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Crossed } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { Track } from "../../parts/Slider";
 import { stageName } from "../../parts/Findings";
 import { Choice, Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
@@ -363,19 +364,19 @@ function Drive({ crossed, largest, searching }: DriveProps) {
         >
           {playing ? "stop" : "drive"}
         </button>
-        <input
-          type="range"
-          aria-label="how far it has driven"
-          className="h-10 min-w-40 flex-1 accent-oxide"
-          min={from}
-          max={to}
-          step={10}
-          value={place}
-          onChange={(event) => {
-            setPlaying(false);
-            setAt(Number(event.target.value));
-          }}
-        />
+        <span className="flex min-w-40 flex-1">
+          <Track
+            of="stance.driven_mm"
+            label="how far it has driven"
+            from={from}
+            to={to}
+            value={place}
+            set={(value) => {
+              setPlaying(false);
+              setAt(value);
+            }}
+          />
+        </span>
         <button className="btn" onClick={() => setAt(tightest)}>
           tightest <kbd className="text-quiet">t</kbd>
         </button>

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 
 import { useMeasure } from "../../parts/useMeasure";
 import { useBench } from "../../parts/bench";
+import { useSteps } from "../../parts/steps";
 import { Problem } from "../../parts/Problem";
 
 type Corners = [number, number][];
@@ -13,6 +14,7 @@ type Props = { corners: number[][]; set: (corners: number[][]) => void };
 
 export function GroundEditor({ corners: given, set }: Props) {
   const corners = given.map(([cx = 0, cz = 0]): [number, number] => [cx, cz]);
+  const ground = useSteps("stance.ground_mm");
   const { write } = useBench();
   const [ref, width] = useMeasure(760);
   const [open, setOpen] = useState(false);
@@ -119,7 +121,7 @@ export function GroundEditor({ corners: given, set }: Props) {
                   }}
                   onPointerUp={() => (taken.current = null)}
                   onKeyDown={(event) => {
-                    const step = event.shiftKey ? 100 : 10;
+                    const step = event.shiftKey ? 10 * ground.step : ground.step;
                     const by = {
                       ArrowLeft: [step, 0],
                       ArrowRight: [-step, 0],

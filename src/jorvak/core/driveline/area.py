@@ -6,6 +6,7 @@ from typing import Any
 from jorvak.core.driveline.mating import Meeting, meetings
 from jorvak.core.driveline.shafts import ShaftLine, shaft_line
 from jorvak.core.driveline.strength import Strength, strength
+from jorvak.core.driveline.what_if import TRIED_IN
 from jorvak.core.engine.areas import Area
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
@@ -31,5 +32,10 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
 
 
 AREA = Area(
-    name="driveline", results=DrivelineResults, functions=FUNCTIONS, says={}, on_every_sheet=("mating",)
+    name="driveline",
+    results=DrivelineResults,
+    functions=FUNCTIONS,
+    says={},
+    on_every_sheet=("mating",),
+    tried=TRIED_IN,
 )

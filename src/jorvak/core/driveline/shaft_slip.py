@@ -31,13 +31,32 @@ def shaft_slip(given: ShaftSlipIn) -> ShaftSlipOut:
         raise Refused("shortest_length_mm", "The shortest length is more than that at ride height.")
     if given.longest_length_mm < given.ride_length_mm - SLACK:
         raise Refused("longest_length_mm", "The longest length is less than that at ride height.")
-    engaged = given.engagement_at_ride_mm - (given.longest_length_mm - given.ride_length_mm)
-    left = given.collapse_left_at_ride_mm - (given.ride_length_mm - given.shortest_length_mm)
+    return slips(
+        (given.shortest_length_mm, given.ride_length_mm, given.longest_length_mm),
+        given.engagement_at_ride_mm,
+        given.collapse_left_at_ride_mm,
+        given.min_engagement_mm,
+        given.min_collapse_mm,
+    )
+
+
+def slips(
+    lengths_mm: tuple[float, float, float],
+    engaged_mm: float,
+    left_mm: float,
+    min_engagement_mm: float,
+    min_collapse_mm: float = MIN_COLLAPSE_MM,
+) -> ShaftSlipOut:
+    """``shaft_slip`` on the lengths of a rig, at the shortest, at ride and at the longest. Raises Refused."""
+    shortest, ride, longest = lengths_mm
+    if shortest <= 0:
+        raise Refused("shortest_length_mm", "Somewhere in the travel both joints meet: a shaft has a length.")
+    engaged, left = engaged_mm - (longest - ride), left_mm - (ride - shortest)
     return ShaftSlipOut(
-        plunge_mm=given.longest_length_mm - given.shortest_length_mm,
+        plunge_mm=longest - shortest,
         engagement_at_longest_mm=engaged,
         collapse_left_at_shortest_mm=left,
-        ok=engaged >= given.min_engagement_mm - SLACK and left >= given.min_collapse_mm - SLACK,
+        ok=engaged >= min_engagement_mm - SLACK and left >= min_collapse_mm - SLACK,
     )
 
 

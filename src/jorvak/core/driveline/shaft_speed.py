@@ -31,20 +31,31 @@ class ShaftSpeedOut(Answer):
 
 def shaft_speed(given: ShaftSpeedIn) -> ShaftSpeedOut:
     """First bending mode of a tube hinged at both ends. Source: Den Hartog, Mechanical Vibrations. Raises Refused."""
-    bore = given.od_mm - 2 * given.wall_mm
-    if bore <= 0:
-        raise Refused(
-            "wall_mm", f"A wall of {given.wall_mm:g} mm leaves no tube of {given.od_mm:g} mm outside."
-        )
-    stiffness, density = MATERIALS[given.material]
-    outer, inner, length = given.od_mm / 1000, bore / 1000, given.length_mm / 1000
-    # E·I/(ρ·A) of a tube: I/A = (D² + d²)/16.
-    critical = 60 * math.pi / 2 / length**2 * math.sqrt(stiffness / density * (outer**2 + inner**2) / 16)
-    answer: dict[str, float | bool] = {"critical_rpm": critical, "safe_rpm": SAFE_SHARE * critical}
-    if given.speed_kmh is not None and given.circumference_mm is not None and given.axle_ratio is not None:
-        turns = shaft_rpm(given.speed_kmh, given.circumference_mm, given.axle_ratio)
-        answer |= {"shaft_rpm": turns, "ok": turns <= SAFE_SHARE * critical + SLACK}
-    return ShaftSpeedOut.model_validate(answer)
+    critical = critical_rpm(given.od_mm, given.wall_mm, given.length_mm, given.material)
+    if given.speed_kmh is None or given.circumference_mm is None or given.axle_ratio is None:
+        return ShaftSpeedOut(critical_rpm=critical, safe_rpm=SAFE_SHARE * critical)
+    return whirls(critical, shaft_rpm(given.speed_kmh, given.circumference_mm, given.axle_ratio))
+
+
+def critical_rpm(
+    od_mm: float, wall_mm: float, length_mm: float, material: Literal["steel", "aluminium"]
+) -> float:
+    """The speed at which a tube hinged at both ends whirls. Raises Refused on ``wall_mm``.
+
+    Source: Den Hartog, Mechanical Vibrations: E·I/(ρ·A) of a tube, I/A = (D² + d²)/16.
+    """
+    bore = od_mm - 2 * wall_mm
+    if bore <= 0 or wall_mm <= 0:
+        raise Refused("wall_mm", f"A wall of {wall_mm:g} mm leaves no tube of {od_mm:g} mm outside.")
+    stiffness, density = MATERIALS[material]
+    outer, inner, length = od_mm / 1000, bore / 1000, length_mm / 1000
+    return 60 * math.pi / 2 / length**2 * math.sqrt(stiffness / density * (outer**2 + inner**2) / 16)
+
+
+def whirls(critical_rpm: float, rpm: float) -> ShaftSpeedOut:
+    """A shaft that turns at ``rpm`` against the speed at which it whirls."""
+    safe = SAFE_SHARE * critical_rpm
+    return ShaftSpeedOut(critical_rpm=critical_rpm, safe_rpm=safe, shaft_rpm=rpm, ok=rpm <= safe + SLACK)
 
 
 def shaft_rpm(speed_kmh: float, circumference_mm: float, axle_ratio: float) -> float:

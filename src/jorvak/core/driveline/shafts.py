@@ -16,11 +16,10 @@ from jorvak.core.driveline.shaft import ShaftOut, runs
 from jorvak.core.driveline.shaft_slip import (
     MIN_COLLAPSE_MM,
     MIN_ENGAGEMENT_MM,
-    ShaftSlipIn,
     ShaftSlipOut,
-    shaft_slip,
+    slips,
 )
-from jorvak.core.driveline.shaft_speed import ShaftSpeedIn, ShaftSpeedOut, shaft_rpm, shaft_speed
+from jorvak.core.driveline.shaft_speed import ShaftSpeedOut, critical_rpm, shaft_rpm, whirls
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.places import End
@@ -343,16 +342,8 @@ def _slip(
             f"{end}_suspension.{'bump' if ask.maybe(f'{end}_suspension.bump_mm') is None else 'droop'}_mm",
         )
     minimum = ask.maybe(f"{at}.spline_diameter_mm") or MIN_ENGAGEMENT_MM
-    answer = shaft_slip(
-        ShaftSlipIn(
-            ride_length_mm=ride,
-            shortest_length_mm=min(shortest, ride),
-            longest_length_mm=max(longest, ride),
-            engagement_at_ride_mm=max(engaged, 0.0),
-            collapse_left_at_ride_mm=max(left, 0.0),
-            min_engagement_mm=minimum,
-        )
-    )
+    lengths = (min(shortest, ride), ride, max(longest, ride))
+    answer = slips(lengths, max(engaged, 0.0), max(left, 0.0), minimum)
     # What is below nothing at ride already stays so over the travel.
     apart, bottomed = min(engaged, 0.0), min(left, 0.0)
     return Slip(
@@ -390,14 +381,5 @@ def _whirl(ask: Ask, end: End, length: float, speed: float) -> ShaftSpeedOut | N
     od, wall = ask.maybe(f"{end}_shaft.od_mm"), ask.maybe(f"{end}_shaft.wall_mm")
     if od is None or wall is None:
         return None
-    return shaft_speed(
-        ShaftSpeedIn(
-            od_mm=od,
-            wall_mm=wall,
-            length_mm=length,
-            material="steel",
-            speed_kmh=speed,
-            circumference_mm=circumference_mm(ask, end),
-            axle_ratio=ask.need(f"{end}_axle.ratio"),
-        )
-    )
+    rpm = shaft_rpm(speed, circumference_mm(ask, end), ask.need(f"{end}_axle.ratio"))
+    return whirls(critical_rpm(od, wall, length, "steel"), rpm)

@@ -6,14 +6,19 @@ from typing import Literal
 
 from jorvak.core.driveline.shaft import ROUGH_RAD_S2, SMOOTH_RAD_S2, ShaftOut, runs
 from jorvak.core.driveline.shafts import Joint, ShaftLine, shaft_line
+from jorvak.core.engine.areas import Steps
 from jorvak.core.engine.moment import Moment
 from jorvak.core.engine.result import Result, work_out
 from jorvak.core.immutable import record
 from jorvak.core.places import End
 from jorvak.core.rig import Change, Figure, Frozen
 
-TURNS_DEG = tuple(half / 2 for half in range(-14, 15))
-DROPS_MM = tuple(float(step) for step in range(-30, 61, 5))
+TRIED_IN = {
+    "pinion_up_deg": Steps(0.5, -7.0, 7.0),
+    "case_down_mm": Steps(5.0, -30.0, 60.0),
+    "longer_mm": Steps(1.0, -80.0, 80.0),
+}
+TURNS_DEG, DROPS_MM = TRIED_IN["pinion_up_deg"].all(), TRIED_IN["case_down_mm"].all()
 BUILDS: tuple[Literal["single", "double"], ...] = ("single", "double")
 Region = Literal[0, 1, 2]
 """0 smooth, 1 felt by some, 2 rough: will be felt and wears."""

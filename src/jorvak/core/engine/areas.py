@@ -4,6 +4,7 @@ An area says in its module ``area`` what it brings; ``core/order.py`` names it. 
 """
 
 from collections.abc import Callable, Iterable, Mapping
+from dataclasses import field
 from functools import cache
 from typing import Any, Generic, TypeVar, cast, get_type_hints
 
@@ -43,14 +44,28 @@ class Shown:
     label_with: Callable[..., str | None] | None = None
 
 
+@record(frozen=True, slots=True)
+class Steps:
+    """In what steps something is tried, by a slider or a pull, and between which ends; None: the rig decides them."""
+
+    step: float
+    low: float | None = None
+    high: float | None = None
+
+    def all(self) -> tuple[float, ...]:
+        """Each place from end to end. Needs both ends."""
+        assert self.low is not None and self.high is not None
+        return tuple(self.low + i * self.step for i in range(round((self.high - self.low) / self.step) + 1))
+
+
 @record(frozen=True)
 class Area(Generic[R]):
     """What an area brings to a rig at a stage.
 
     ``results`` is a record with a ``Result`` for each name of ``functions``, which work them out; ``says`` has what
     a builder calls those that stand among what is not known yet while they wait, ``on_every_sheet`` which are shown
-    whatever sheet is open. Its figures are the ``TABLES`` of
-    its module ``figures``; its kinds of change, rules and shifts are found in folders of these names, and each of its
+    whatever sheet is open, ``tried`` in what steps something is tried on its sheet, by key with its unit. Its figures
+    are the ``TABLES`` of its module ``figures``; its kinds of change, rules and shifts are found in folders of these names, and each of its
     modules that has a ``CALCULATION`` is on the command line.
     """
 
@@ -60,6 +75,7 @@ class Area(Generic[R]):
     says: Mapping[str, str]
     headlines: tuple[Shown, ...] = ()
     on_every_sheet: tuple[str, ...] = ()
+    tried: Mapping[str, Steps] = field(default_factory=dict)
 
 
 @cache

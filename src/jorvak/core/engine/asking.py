@@ -14,7 +14,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
 from jorvak.core.engine.moment import AsItStood, Moment, on_it_when, stood, then
 from jorvak.core.engine.shifts import shift_of
-from jorvak.core.engine.sources import Labelled, SourceKey, sources_of
+from jorvak.core.engine.sources import Basis, Labelled, SourceKey, sources_of
 from jorvak.core.engine.spread import Doubted
 from jorvak.core.immutable import record
 from jorvak.core.rig import Carrier, Change, Figure, Record, Rig
@@ -297,9 +297,7 @@ class Ask:
         """The changes that were on the vehicle when the figure at ``path`` was taken: none where it is as found."""
         self.asked_for.add(path)
         self.looked_at.add("then")
-        noted = self._moment.here.get(path)
-        when = None if noted is None else stood(noted)
-        return () if when is None else on_it_when(self._moment.rig, when)
+        return changes_when_taken(self._moment, path)
 
     @overload
     def need(self, path: str, as_found: bool = False) -> float: ...
@@ -324,11 +322,8 @@ class Ask:
         noted = self.maybe(path, as_found)
         if noted is not None:
             return float(noted)
-        spec = spec_of(path)
-        stand_in = spec.typical if value is None else value
-        assert stand_in is not None, path
-        self.stands_in[path] = stand_in
-        off = spec.typical_off if off is None else off
+        self.stands_in[path] = stand_in = stand_in_of(path, value)
+        off = spec_of(path).typical_off if off is None else off
         if off is not None:
             self.stands_in_off[path] = off
         return stand_in
@@ -367,10 +362,15 @@ class Ask:
     def own_sources(self) -> dict[SourceKey, Doubted[SourceKey]]:
         """Those that do not lie behind an intermediate, or that are asked for beside it."""
         sources: dict[SourceKey, Doubted[SourceKey]] = {}
-        for path, figure in self.here.items():
-            sources |= sources_of(figure, SourceKey(path))
-        for path, figure in self.found.items():
-            sources |= sources_of(figure, SourceKey(path, "as found"))
+        # Many results rest on the same figures of a moment: that of one path and basis is looked at once for all.
+        known = self._moment.shared.setdefault("sources of figures", {})
+        bases: tuple[tuple[Basis, dict[str, Figure]], ...] = (("here", self.here), ("as found", self.found))
+        for basis, figures in bases:
+            for path, figure in figures.items():
+                each = known.get((path, basis))
+                if each is None:
+                    each = known[path, basis] = sources_of(figure, SourceKey(path, basis))
+                sources |= each
         for key, figure in self.then.items():
             sources |= sources_of(figure, key)
         for path, value in self.stands_in.items():
@@ -378,6 +378,20 @@ class Ask:
         for label, source in self.labelled.items():
             sources[SourceKey(label, "no figure")] = Doubted(1.0, source.off)
         return sources
+
+
+def changes_when_taken(moment: Moment, path: str) -> tuple[Change, ...]:
+    """The changes that were on the vehicle when a figure was taken; none where it is as found."""
+    noted = moment.here.get(path)
+    when = None if noted is None else stood(noted)
+    return () if when is None else on_it_when(moment.rig, when)
+
+
+def stand_in_of(path: str, value: float | None) -> float:
+    """What stands in at ``path``: ``value``, or what is typical of it."""
+    stand_in = spec_of(path).typical if value is None else value
+    assert stand_in is not None, path
+    return stand_in
 
 
 def value_or_none(ask: Ask, path: str, as_found: bool = False) -> Any:

@@ -7,8 +7,7 @@ what is the very same object on both sides is passed over whole, and what is of 
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, fields
 from functools import cache
-from itertools import compress, count
-from operator import attrgetter, is_not
+from operator import attrgetter
 from typing import Any
 
 from pydantic import BaseModel
@@ -108,10 +107,11 @@ def _compare(value: Any, under: int | _Record | None, moved: dict[int, Any], val
     if len(holds) != len(under.holds):
         return False
     # Most numbers and many records of a result stay as they are whatever is moved.
-    for i in compress(count(), map(is_not, holds, under.holds)):
-        now, at = holds[i], under.at[i]
-        if isinstance(at, int) and type(now) in PLAIN:
-            if now != under.holds[i]:
+    for now, was, at in zip(holds, under.holds, under.at, strict=True):
+        if now is was:
+            continue
+        if type(at) is int and type(now) in PLAIN:
+            if now != was:
                 moved[at] = now
         elif not _compare(now, at, moved, values):
             return False

@@ -2,15 +2,26 @@
 
 import math
 from collections.abc import Callable, Iterator, Mapping
+from datetime import date
 from typing import Any, TypeVar
 
 from jorvak.core.calculation import Refused
-from jorvak.core.engine.asking import NO_ANSWER, Ask, Missing, SharedValue, intermediate_key
+from jorvak.core.engine.asking import (
+    NO_ANSWER,
+    Ask,
+    Missing,
+    SharedValue,
+    changes_when_taken,
+    intermediate_key,
+    stand_in_of,
+)
 from jorvak.core.engine.moment import AsItStood, Moment, stood, then
 from jorvak.core.engine.sources import SourceKey
 from jorvak.core.engine.spread import spread_of
+from jorvak.core.rig import Carrier, Change, Figure, Record, Rig
 
 T = TypeVar("T")
+R = TypeVar("R", bound=Record)
 Moves = Mapping[SourceKey, float]
 """By how much each source is moved, in its own unit."""
 
@@ -18,13 +29,15 @@ UNKNOWN = object()
 
 
 class MovedAsk(Ask):
-    """Figures that were asked for, some of them moved by so much; it writes nothing down."""
+    """Figures that were asked for, some of them moved by so much.
+
+    It writes nothing down, and has nowhere to: thousands are made for an edit.
+    """
 
     __slots__ = ("_asked", "_found", "_here", "_labels", "_move", "_moves")
 
     def __init__(self, asked: Ask, moves: Moves) -> None:
-        moment = asked.moment
-        super().__init__(moment)
+        self._moment = moment = asked.moment
         self._asked = asked
         self._here: dict[str, Any] = {}
         self._found: dict[str, Any] = {}
@@ -58,6 +71,37 @@ class MovedAsk(Ask):
         if key in self._moves:
             return float(self._asked.shared_values[name].value) + self._moves[key]
         return self.shared(name, function)
+
+    def is_set(self, path: str) -> bool:
+        return path in self._moment.set_by
+
+    def is_noted(self, path: str) -> bool:
+        return path in self._moment.here
+
+    def figure(self, path: str) -> Figure:
+        return self._moment.here[path]
+
+    @property
+    def changes(self) -> tuple[Change, ...]:
+        return self._moment.changes
+
+    @property
+    def points(self) -> Mapping[str, Carrier]:
+        return self._moment.points
+
+    def all(self, kind: type[R]) -> tuple[R, ...]:
+        return self._moment.rig.all(kind)
+
+    @property
+    def rig(self) -> Rig:
+        return self._moment.rig
+
+    @property
+    def on(self) -> date | None:
+        return self._moment.on
+
+    def on_it_when_taken(self, path: str) -> tuple[Change, ...]:
+        return changes_when_taken(self._moment, path)
 
     def maybe(self, path: str, as_found: bool = False) -> Any:
         moment = self._moment
@@ -98,7 +142,7 @@ class MovedAsk(Ask):
         noted = self.maybe(path, as_found)
         if noted is not None:
             return float(noted)
-        return super().typical(path, value, as_found, off) + self._moves.get(SourceKey(path), 0.0)
+        return stand_in_of(path, value) + self._moves.get(SourceKey(path), 0.0)
 
     def times(self, label: str, share: float, path: str | None = None, as_found: bool = False) -> float:
         return 1.0 + self._labels.get(label, 0.0)

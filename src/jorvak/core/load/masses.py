@@ -5,6 +5,7 @@ Two loads: *as built*, with everything bolted on and nobody aboard; *laden*, wit
 
 import math
 from collections.abc import Iterator, Sequence
+from operator import mul
 
 from jorvak.core.catalogue import usual_share
 from jorvak.core.engine.asking import Ask
@@ -24,17 +25,19 @@ class Brought:
     """What one change or one line of the brief brings, and how far each of its masses may be off, as a share.
 
     ``weighed``: it was on the vehicle when both axles were weighed, so that the scale has it whatever it weighs.
+    ``nowhere_kg`` is what of it nobody placed.
     """
 
     label: str
     masses: tuple[Mass, ...]
     off: float
-    weighed: bool = False
+    weighed: bool
+    nowhere_kg: float
 
-    @property
-    def nowhere_kg(self) -> float:
-        """What of it nobody placed."""
-        return sum(mass.kg for mass in self.masses if mass.x_mm is None)
+
+def bringing(label: str, masses: tuple[Mass, ...], off: float, weighed: bool = False) -> Brought:
+    """What brings these masses."""
+    return Brought(label, masses, off, weighed, sum(mass.kg for mass in masses if mass.x_mm is None))
 
 
 @record(frozen=True, slots=True)
@@ -82,17 +85,17 @@ def _built(ask: Ask) -> Iterator[Brought]:
         if masses := masses_of(change):
             weighed = change in on_front and change in on_rear
             off = 0.0 if weighed else usual_share(MASS, change.mass_known)
-            yield Brought(f"mass of {title_of(change)}", masses, off, weighed)
+            yield bringing(f"mass of {title_of(change)}", masses, off, weighed)
 
 
 def _aboard(ask: Ask) -> Iterator[Brought]:
     for change in ask.changes:
         if masses := aboard_of(change):
-            yield Brought(f"what {title_of(change)} holds", masses, 0.0)
+            yield bringing(f"what {title_of(change)} holds", masses, 0.0)
     for what in ("crew", "goods"):
         kg = ask.maybe(f"aims.{what}_kg")
         if kg:
-            yield Brought(what, (Mass(kg, ask.typical(f"aims.{what}_x_mm")),), 0.0)
+            yield bringing(what, (Mass(kg, ask.typical(f"aims.{what}_x_mm")),), 0.0)
 
 
 def added_mass(ask: Ask) -> AddedMass:
@@ -106,9 +109,9 @@ def _added_up(ask: Ask) -> AddedMass:
     off: list[tuple[float, ...]] = []
     brought = brought_by(ask)
     lever_mm = lever_of(ask, brought)
-    for bringing in brought:
-        on_front, on_rear = on_axles(bringing, lever_mm)
-        for mass in bringing.masses:
+    for each in brought:
+        on_front, on_rear = on_axles(each, lever_mm)
+        for mass in each.masses:
             if mass.x_mm == "front":
                 unsprung_front += mass.kg
             elif mass.x_mm == "rear":
@@ -116,15 +119,15 @@ def _added_up(ask: Ask) -> AddedMass:
             elif mass.x_mm is None:
                 unplaced += mass.kg
                 off.append((mass.kg * HALF, -mass.kg * HALF))
-        off.append((bringing.off * on_front, bringing.off * on_rear))
+        off.append((each.off * on_front, each.off * on_rear))
         front, rear = front + on_front, rear + on_rear
     return AddedMass(front, rear, unsprung_front, unsprung_rear, unplaced, triangle(off, 2))
 
 
-def on_axles(bringing: Brought, lever_mm: float, place: float = 0.0) -> tuple[float, float]:
+def on_axles(brought: Brought, lever_mm: float, place: float = 0.0) -> tuple[float, float]:
     """What of it stands on the front axle and on the rear; ``lever_mm`` and ``place`` as in :func:`rear_share`."""
     whole = on_rear = 0.0
-    for mass in bringing.masses:
+    for mass in brought.masses:
         whole += mass.kg
         on_rear += mass.kg * rear_share(mass, lever_mm, place)
     return whole - on_rear, on_rear
@@ -152,9 +155,9 @@ def rear_share(mass: Mass, lever_mm: float, place: float = 0.0) -> float:
             return x_mm / lever_mm
 
 
-def place_of(bringing: Brought) -> str:
+def place_of(brought: Brought) -> str:
     """The source that the unknown place of what is brought is."""
-    return f"place of {bringing.label.removeprefix('mass of ')}"
+    return f"place of {brought.label.removeprefix('mass of ')}"
 
 
 def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ...], ...]:
@@ -163,13 +166,8 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
     Row i is what each source moves number i by; the first source is all that moves the first number. Source:
     Cholesky's decomposition, of a matrix that may be of less than full rank.
     """
-    covariance = [[0.0] * size for _ in range(size)]
-    for each in off:
-        for i, of_one in enumerate(each):
-            if of_one:
-                row = covariance[i]
-                for j in range(i + 1):
-                    row[j] += of_one * each[j]
+    columns = tuple(zip(*off, strict=True)) or ((),) * size
+    covariance = [[sum(map(mul, columns[i], columns[j])) for j in range(i + 1)] for i in range(size)]
     rows = [[0.0] * size for _ in range(size)]
     for i in range(size):
         for j in range(i + 1):
@@ -183,11 +181,12 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
 
 
 def off_together(ask: Ask, spread: Sequence[Sequence[float]], labels: Sequence[str]) -> list[float]:
-    """What the numbers of ``spread`` are moved by, where their sources are."""
-    units = [
-        ask.unit(label) if any(row[column] for row in spread) else 0.0 for column, label in enumerate(labels)
-    ]
-    return [sum(by * unit for by, unit in zip(row, units, strict=True)) for row in spread]
+    """What the numbers of a ``triangle`` are moved by, where their sources are."""
+    # A source that moves nothing of its own number moves none of those behind it.
+    units = [ask.unit(label) if spread[i][i] else 0.0 for i, label in enumerate(labels)]
+    if not any(units):
+        return [0.0] * len(spread)
+    return [sum(map(mul, row, units)) for row in spread]
 
 
 def standing(ask: Ask) -> AxleLoads:

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.engine.areas import Area
+from jorvak.core.engine.areas import Area, Steps
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
@@ -83,4 +83,5 @@ AREA = Area(
     },
     headlines=HEADLINES,
     on_every_sheet=("gears",),
+    tried={"rim_width_in": Steps(0.5)},
 )

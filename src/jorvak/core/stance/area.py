@@ -3,7 +3,7 @@
 from collections.abc import Callable
 from typing import Any
 
-from jorvak.core.engine.areas import Area
+from jorvak.core.engine.areas import Area, Steps
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
@@ -103,4 +103,5 @@ AREA = Area(
     },
     headlines=HEADLINES,
     on_every_sheet=("height",),
+    tried={"wanted_angle_deg": Steps(0.5, 5.0, 60.0), "driven_mm": Steps(10.0), "ground_mm": Steps(10.0)},
 )

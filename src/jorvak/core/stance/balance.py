@@ -25,7 +25,7 @@ from jorvak.core.rolling.stand import outboard_mm
 from jorvak.core.stance.cg_height import CgHeightIn, cg_height
 from jorvak.core.stance.results import axle_lift
 from jorvak.core.stance.stance import rise_at
-from jorvak.core.stance.tilt import TiltIn, TiltOut, tilt
+from jorvak.core.stance.tilt import TiltOut, tips
 
 OF_THE_HEIGHT = 0.4
 OF_THE_HEIGHT_OFF = 0.05
@@ -176,9 +176,9 @@ def tip(ask: Ask) -> Tip:
     found_track = min(ask.need(f"body.{end}_track_mm", as_found=True) for end in ENDS)
     track = min(ask.need(f"body.{end}_track_mm") + 2 * outboard_mm(ask, end) for end in ENDS)
     height, _ = _height_as_found(ask)
-    found = tilt(TiltIn(track_mm=found_track, cg_height_mm=height))
+    found = tips(found_track, height)
     centre = centre_of_gravity(ask)
-    here = tilt(TiltIn(track_mm=track, cg_height_mm=centre.height_mm))
+    here = tips(track, centre.height_mm)
     return Tip(found.tip_deg, here, track, centre, found.tip_deg - here.tip_deg)
 
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
-from jorvak.core.calculation import Answer, Calculation, Given, NotNegative, Number, Positive
+from jorvak.core.calculation import Answer, Calculation, Given, NotNegative, Number, Positive, Refused
 from jorvak.core.quantities.units import STANDARD_GRAVITY
 
 Axle = Literal["front", "rear", "both"]
@@ -84,7 +84,13 @@ def _stacked(given: LiftStackIn, end: Literal["front", "rear"]) -> AxleLift:
             case SpacerItem():
                 suspension += item.mm / item.motion_ratio
             case SpringItem():
-                suspension += spring_lift(item)
+                kg_new = item.sprung_kg if item.sprung_kg_new is None else item.sprung_kg_new
+                ratio = item.motion_ratio
+                suspension += spring_lift_mm(
+                    loaded_mm(item.old.free_length_mm, item.old.rate_n_per_mm, item.sprung_kg, ratio),
+                    loaded_mm(item.new.free_length_mm, item.new.rate_n_per_mm, kg_new, ratio),
+                    ratio,
+                )
             case DirectItem(kind="body"):
                 body += item.mm
             case DirectItem():
@@ -103,15 +109,20 @@ def stacked(axle_mm: float, suspension_mm: float, body_mm: float) -> AxleLift:
     )
 
 
-def spring_lift(item: SpringItem) -> float:
+def spring_lift_mm(old_mm: float, new_mm: float, motion_ratio: float) -> float:
     """Loaded length of the new spring less that of the old, at the wheel."""
-    kg_new = item.sprung_kg if item.sprung_kg_new is None else item.sprung_kg_new
-    ratio = item.motion_ratio
-    return (_loaded_mm(item.new, kg_new, ratio) - _loaded_mm(item.old, item.sprung_kg, ratio)) / ratio
+    return (new_mm - old_mm) / motion_ratio
 
 
-def _loaded_mm(spring: SpringIn, kg: float, motion_ratio: float) -> float:
-    return spring.free_length_mm - kg * STANDARD_GRAVITY / motion_ratio / spring.rate_n_per_mm
+def loaded_mm(free_length_mm: float, rate_n_per_mm: float, sprung_kg: float, motion_ratio: float) -> float:
+    """How long a coil is with ``sprung_kg`` on its corner. Raises Refused where that is nothing.
+
+    Source: a linear spring through a constant motion ratio.
+    """
+    if rate_n_per_mm <= 0 or motion_ratio <= 0:
+        field = "rate_n_per_mm" if rate_n_per_mm <= 0 else "motion_ratio"
+        raise Refused(field, "A spring without a rate, or at no ratio to its wheel, carries nothing.")
+    return free_length_mm - sprung_kg * STANDARD_GRAVITY / motion_ratio / rate_n_per_mm
 
 
 CALCULATION = Calculation(

@@ -12,7 +12,7 @@ from jorvak.core.quantities.units import MM_PER_IN, STANDARD_GRAVITY
 from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
-from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, SpringIn, SpringItem, spring_lift, stacked
+from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, loaded_mm, spring_lift_mm, stacked
 from jorvak.core.stance.stance import Carriage, Seen, StanceOut, StancePointIn, judged, rise_at, seen
 
 
@@ -215,18 +215,13 @@ def _spring_lift_of(ask: Ask, end: End, side: Side | None) -> float:
         rate: float = ask.need(f"{at}.rate_n_per_mm")
         return -added * STANDARD_GRAVITY / (rate * motion_ratio(ask, end) ** 2)
     added, corner = added_corner_kg(ask, end), sprung_corner_kg(ask, end)
+    ratio = motion_ratio(ask, end)
     old = [ask.need(f"{at}.{key}", as_found=True) for key in SPRING]
     new = [ask.need(spring_path(ask, end, side, key)) for key in SPRING]
-    return spring_lift(
-        SpringItem(
-            kind="spring",
-            axle=end,
-            old=SpringIn(free_length_mm=old[0], rate_n_per_mm=old[1]),
-            new=SpringIn(free_length_mm=new[0], rate_n_per_mm=new[1]),
-            sprung_kg=corner,
-            sprung_kg_new=max(corner + added, 0.0),
-            motion_ratio=motion_ratio(ask, end),
-        )
+    return spring_lift_mm(
+        loaded_mm(old[0], old[1], corner, ratio),
+        loaded_mm(new[0], new[1], max(corner + added, 0.0), ratio),
+        ratio,
     )
 
 

@@ -4,7 +4,7 @@ import math
 
 from pydantic import Field
 
-from jorvak.core.calculation import Answer, Calculation, Given, Positive
+from jorvak.core.calculation import Answer, Calculation, Given, Positive, Refused
 
 
 class TiltIn(Given):
@@ -19,7 +19,14 @@ class TiltOut(Answer):
 
 def tilt(given: TiltIn) -> TiltOut:
     """Static stability factor and tip angle. Source: a rigid body on its track (static stability factor)."""
-    factor = given.track_mm / 2 / given.cg_height_mm
+    return tips(given.track_mm, given.cg_height_mm)
+
+
+def tips(track_mm: float, cg_height_mm: float) -> TiltOut:
+    """``tilt`` on figures of a rig. Raises Refused on ``cg_height_mm`` where they are of no vehicle."""
+    if track_mm <= 0 or cg_height_mm <= 0:
+        raise Refused("cg_height_mm", "Track and centre of gravity lie above the ground, or nothing tips.")
+    factor = track_mm / 2 / cg_height_mm
     return TiltOut(static_stability_factor=factor, tip_deg=math.degrees(math.atan(factor)))
 
 

@@ -2,11 +2,12 @@
 
 import math
 from functools import lru_cache
-from typing import TYPE_CHECKING, ClassVar, Literal
+from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
 
 from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive
+from jorvak.core.immutable import record
 
 if TYPE_CHECKING:
     import numpy as np
@@ -54,11 +55,12 @@ class TyreRoomIn(Given):
     points: tuple[RoomPointIn, ...] = Field(description="what it may touch")
 
 
-class RoomAt(Answer):
+@record(frozen=True, slots=True)
+class RoomAt:
     WITHOUT_DOUBT: ClassVar[bool] = True
 
-    bump_mm: float = Field(description="positive up")
-    steer_deg: float = Field(description="positive: leading edge outboard")
+    bump_mm: Annotated[float, Field(description="positive up")]
+    steer_deg: Annotated[float, Field(description="positive: leading edge outboard")]
 
 
 class RoomPoint(Answer):
@@ -160,32 +162,29 @@ def smallest_from(given: TyreRoomIn, place: Vector, cell: tuple[int, int]) -> Sm
     """
     bumps = steps(-given.droop_mm, given.bump_mm, given.bump_step_mm)
     steers = steps(-given.lock_in_deg, given.lock_out_deg, given.steer_step_deg)
-    axis = _axis(given)
+    axis, tyre = _axis(given), given.new
     known: dict[tuple[int, int], float] = {}
-
-    def gap(row: int, column: int) -> float:
-        if (row, column) not in known:
-            known[row, column] = _gap(given, axis, place, bumps[row], steers[column])
-        return known[row, column]
-
     row, column = min(cell[0], len(bumps) - 1), min(cell[1], len(steers) - 1)
+    lowest, best = math.inf, (row, column)
     while True:
-        around = [
-            (r, c)
-            for r in range(max(row - 1, 0), min(row + 2, len(bumps)))
-            for c in range(max(column - 1, 0), min(column + 2, len(steers)))
-        ]
-        best = min(around, key=lambda each: gap(*each))
-        if gap(*best) >= gap(row, column) - SAME_GAP_MM:
-            return gap(row, column), bumps[row], steers[column]
+        before = lowest
+        for r in range(max(row - 1, 0), min(row + 2, len(bumps))):
+            for c in range(max(column - 1, 0), min(column + 2, len(steers))):
+                gap = known.get((r, c))
+                if gap is None:
+                    gap = known[r, c] = _gap(tyre, axis, place, bumps[r], steers[c])
+                if gap < lowest - SAME_GAP_MM:
+                    lowest, best = gap, (r, c)
+        if lowest >= before:
+            return lowest, bumps[row], steers[column]
         row, column = best
 
 
-def _gap(given: TyreRoomIn, axis: Axis, place: Vector, bump_mm: float, steer_deg: float) -> float:
+def _gap(tyre: NewTyre, axis: Axis, place: Vector, bump_mm: float, steer_deg: float) -> float:
     """``_gaps`` of the new tyre for one point at one place: without NumPy, which for one is many times quicker."""
     x, y, z = turned(axis, (place[0], place[1], place[2] - bump_mm), math.radians(steer_deg))
-    out = math.hypot(x, z) - given.new.radius_mm
-    aside = abs(y - given.new.shift_mm) - given.new.width_mm / 2
+    out = math.hypot(x, z) - tyre.radius_mm
+    aside = abs(y - tyre.shift_mm) - tyre.width_mm / 2
     if out <= 0 and aside <= 0:
         return max(out, aside)
     return math.hypot(max(out, 0.0), max(aside, 0.0))
