@@ -1,6 +1,8 @@
 """The house rules that can be checked: which room may enter which, and what may not stand anywhere."""
 
 import ast
+import doctest
+import importlib
 import json
 import re
 import subprocess
@@ -106,3 +108,16 @@ def test_the_readme_links_every_picture_and_names_every_command() -> None:
         if command.suffix != ".sh":
             assert f"bin/{command.name}" in readme
             assert command.stat().st_mode & 0o111, f"{command.name} is not executable"
+
+
+WITH_EXAMPLES = [
+    ".".join(file.relative_to(ROOT / "src").with_suffix("").parts)
+    for file in sorted(SOURCE.rglob("*.py"))
+    if ">>> " in file.read_text(encoding="utf-8")
+]
+
+
+@pytest.mark.parametrize("module", WITH_EXAMPLES)
+def test_examples_in_docstrings_come_to_what_they_say(module: str) -> None:
+    tried = doctest.testmod(importlib.import_module(module))
+    assert tried.attempted and not tried.failed

@@ -27,7 +27,7 @@ from jorvak.demo import DRIVES
 from jorvak.formats.drive_log import Moment, Reader, kind_of_file
 from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults, Receiver, sentence
-from jorvak.instruments.vehicle_bus import NO_DATA, VehicleBus, speed_said
+from jorvak.instruments.vehicle_bus import NO_DATA, VehicleBus, speed_of
 from tests.conftest import TODAY, demo, with_records
 
 BEGINS = datetime(2026, 2, 21, 9, 30, tzinfo=UTC)
@@ -59,7 +59,7 @@ class TestInstruments:
     def test_the_bus_answers_what_it_is_asked(self) -> None:
         bus = VehicleBus(lambda: 87.6, lambda: 2031.0)
         assert (bus.answer("01 0D"), bus.answer("01 0C")) == ("41 0D 58", "41 0C 1F BC")
-        assert speed_said(bus.answer("01 0D")) == 88 and speed_said(bus.answer("01 0C")) is None
+        assert speed_of(bus.answer("01 0D")) == 88 and speed_of(bus.answer("01 0C")) is None
         assert (
             bus.answer("01 05") == NO_DATA and bus.answer("09 02") == NO_DATA and bus.answer("hello") == "?"
         )

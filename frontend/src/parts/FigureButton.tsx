@@ -52,7 +52,7 @@ const WAYS_KNOWN = (["measured", "plate", "assumed"] as const).map((way) => ({ v
 /** What stands there now, as the server keeps it. */
 type Theirs = { value?: string; noted_by?: string };
 
-function said(value: string | undefined): string {
+function inWords(value: string | undefined): string {
   if (value === undefined) return "taken out";
   const parsed = JSON.parse(value) as number | string | number[];
   return Array.isArray(parsed) ? parsed.join(" ") : String(parsed);
@@ -87,7 +87,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       known,
       doubt,
       note: remark,
-      ...took.said,
+      ...took.fields,
       version: sheet.versions[spec.path] ?? null,
     });
     if (!refusal) return done();
@@ -140,7 +140,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </p>
           <p className="grid gap-2 pt-1">
             <button type="button" className="btn" onClick={done}>
-              theirs: {said(theirs.value)}
+              theirs: {inWords(theirs.value)}
             </button>
             <button className="btn">yours: {typed}</button>
           </p>

@@ -20,8 +20,8 @@ export function clashOf(write: Write, before: Sheet, now: Sheet, titledBy: Title
     .filter(({ path, value }) => theirs.has(path) && !same(theirs.get(path), value))
     .map(({ path, value }) => ({
       field: path.replaceAll("_", " ").replaceAll(".", ", "),
-      theirs: said(theirs.get(path)),
-      yours: said(value),
+      theirs: inWords(theirs.get(path)),
+      yours: inWords(value),
     }));
   const merged = wanted.reduce((record, leaf) => put(record, leaf.path.split("."), leaf.value), there.record);
   return { what: there.what, rows, yours: again(write, merged, there.version) };
@@ -80,7 +80,7 @@ const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 const same = (a: unknown, b: unknown) => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
-function said(value: unknown): string {
+function inWords(value: unknown): string {
   if (value === null || value === undefined || value === "") return "nothing";
   return typeof value === "string" ? value : JSON.stringify(value);
 }

@@ -23,6 +23,6 @@ export function useTaken(spec: FigureSpec, anew: boolean, known: Known) {
   const now = known === "measured" || (known === "plate" && sets) ? "as it stood" : "as found";
   const taken: Taken = chosen ?? (noted && !anew ? later : now);
   const on = day ?? (anew ? sheet.today : (noted?.noted_on ?? sheet.today));
-  const said = matters ? { taken, ...(taken === "as it stood" && { on }) } : {};
-  return { matters, taken, on, set, setOn, said };
+  const fields = matters ? { taken, ...(taken === "as it stood" && { on }) } : {};
+  return { matters, taken, on, set, setOn, fields };
 }

@@ -124,33 +124,31 @@ def sentence_of(
     kind, context = fault["type"], fault.get("ctx", {})
     hint = f" Give for example {example}." if example else ""
     if None not in bounds and kind in _BEYOND:
-        return (
-            f"{field} lies between {bounds[0]:g} and {bounds[1]:g}, {_said(fault['input'])} was read.{hint}"
-        )
+        return f"{field} lies between {bounds[0]:g} and {bounds[1]:g}, {_in_words(fault['input'])} was read.{hint}"
     match kind:
         case "missing":
             return f"{field} is missing.{hint}"
         case "extra_forbidden":
             return f"{field} is not a key that is known here. Leave it out, or see --describe for the keys."
         case "float_type" | "int_type" | "int_from_float" | "float_parsing" | "int_parsing":
-            return f"{field} has to be a number, not {_said(fault['input'])}.{hint}"
+            return f"{field} has to be a number, not {_in_words(fault['input'])}.{hint}"
         case "finite_number":
             return f"{field} has to be a finite number.{hint}"
         case "greater_than":
-            return f"{field} has to be above {context['gt']:g}, not {_said(fault['input'])}.{hint}"
+            return f"{field} has to be above {context['gt']:g}, not {_in_words(fault['input'])}.{hint}"
         case "greater_than_equal":
-            return f"{field} must not be below {context['ge']:g}, it is {_said(fault['input'])}.{hint}"
+            return f"{field} must not be below {context['ge']:g}, it is {_in_words(fault['input'])}.{hint}"
         case "less_than" | "less_than_equal":
             limit = context.get("lt", context.get("le"))
-            return f"{field} has to be below {limit:g}, it is {_said(fault['input'])}.{hint}"
+            return f"{field} has to be below {limit:g}, it is {_in_words(fault['input'])}.{hint}"
         case "literal_error" | "enum":
-            return f"{field} has to be {context['expected']}, not {_said(fault['input'])}."
+            return f"{field} has to be {context['expected']}, not {_in_words(fault['input'])}."
         case "string_type" | "string_too_short":
-            return f"{field} has to be text, not {_said(fault['input'])}.{hint}"
+            return f"{field} has to be text, not {_in_words(fault['input'])}.{hint}"
         case "string_too_long":
             return f"{field} is longer than {context['max_length']} characters."
         case "string_pattern_mismatch":
-            return f"{field} has to be {_PATTERNS[context['pattern']]}, not {_said(fault['input'])}."
+            return f"{field} has to be {_PATTERNS[context['pattern']]}, not {_in_words(fault['input'])}."
         case "too_short" if context["min_length"] > 1:
             return f"{field} has to have at least {context['min_length']} entries, not {context['actual_length']}."
         case "too_long":
@@ -158,9 +156,9 @@ def sentence_of(
         case "list_type" | "tuple_type" | "too_short":
             return f"{field} has to be a list with something in it.{hint}"
         case "date_type" | "date_parsing" | "date_from_datetime_parsing" | "date_from_datetime_inexact":
-            return f"{field} has to be a day such as 2026-03-02, not {_said(fault['input'])}."
+            return f"{field} has to be a day such as 2026-03-02, not {_in_words(fault['input'])}."
         case "model_type" | "dict_type" | "model_attributes_type":
-            return f"{field} has to be an object with keys and values, not {_said(fault['input'])}."
+            return f"{field} has to be an object with keys and values, not {_in_words(fault['input'])}."
         case _:
             message = str(fault["msg"]).removeprefix("Value error, ")
             return f"{field}: {message}.{hint}" if not message.endswith(".") else message
@@ -199,7 +197,7 @@ _PATTERNS = {
 """What a text that has to look like something has to be, in words."""
 
 
-def _said(value: Any) -> str:
+def _in_words(value: Any) -> str:
     text = json.dumps(value, ensure_ascii=False, default=repr)
     return text if len(text) <= 40 else text[:40] + "…"
 

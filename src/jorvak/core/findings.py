@@ -80,16 +80,16 @@ class Here:
         return self.results if self.judged is self.moment else Results(self.judged)
 
     @property
-    def load_said(self) -> str:
+    def load_in_words(self) -> str:
         """Under which load that is, in a sentence."""
         return "laden" if self.judged.laden else "as built"
 
-    def said(self, value: float, quantity: Quantity) -> str:
+    def in_units(self, value: float, quantity: Quantity) -> str:
         """A value in the units that are shown."""
         return write(value, quantity, self.preset.unit(quantity).symbol, self.preset.fraction)
 
     def mm(self, value: float) -> str:
-        return self.said(value, LENGTH)
+        return self.in_units(value, LENGTH)
 
     def near_mm(self, off: float) -> str:
         """How far a length may be off, as it stands behind it; nothing where it is sure."""
@@ -101,7 +101,7 @@ class Here:
         return f" (±{off:.{places}f})" if off else ""
 
     def kg(self, value: float) -> str:
-        return self.said(value, MASS)
+        return self.in_units(value, MASS)
 
     def changes(self, *kinds: str) -> Iterator[Change]:
         """The changes here of these kinds, in order."""
@@ -160,12 +160,16 @@ def rules() -> tuple[Rule, ...]:
 def findings(here: Here) -> tuple[Finding, ...]:
     """Everything that is upset here: stop, measure, watch, note; accepted ones last of each."""
     raised = (each for rule in rules() for each in rule(here))
-    found = [_with_acceptance(here.moment, each) for each in _said_once(raised)]
+    found = [_with_acceptance(here.moment, each) for each in _each_once(raised)]
     return tuple(sorted(found, key=lambda each: (SEVERITIES.index(each.severity), each.accepted is not None)))
 
 
 def room(margin: float, off: float) -> Severity | None:
-    """What a margin says: nothing from +off up, ``stop`` below −off, ``measure`` between."""
+    """What a margin says: nothing from +off up, ``stop`` below −off, ``measure`` between.
+
+    >>> room(5.0, 3.0), room(1.0, 3.0), room(-5.0, 3.0)
+    (None, 'measure', 'stop')
+    """
     if margin >= off - SLACK:
         return None
     return "stop" if margin < -off - SLACK else "measure"
@@ -187,7 +191,7 @@ class CannotBe:
     codes: Mapping[str, str] = field(default_factory=dict)
 
 
-def cannot_be(here: Here, area: str, said: Mapping[str, CannotBe]) -> Iterator[Finding]:
+def cannot_be(here: Here, area: str, manners: Mapping[str, CannotBe]) -> Iterator[Finding]:
     """A finding for each result of an area whose figures cannot be together: never a gap in silence.
 
     ``stop``; ``measure`` where one of the figures, within its ±, would let it be.
@@ -197,7 +201,7 @@ def cannot_be(here: Here, area: str, said: Mapping[str, CannotBe]) -> Iterator[F
         waits = result.waits_for
         if waits is None or not waits.impossible:
             continue
-        how = said.get(name, CannotBe("middle", "Measure again what lies under it, or plan it otherwise"))
+        how = manners.get(name, CannotBe("middle", "Measure again what lies under it, or plan it otherwise"))
         clash = (waits.clash or "").rsplit(".", 1)[-1]
         figure = waits.clash if waits.clash in result.rests_on else None
         yield here.finding(
@@ -214,12 +218,12 @@ def cannot_be(here: Here, area: str, said: Mapping[str, CannotBe]) -> Iterator[F
         )
 
 
-def _said_once(found: Iterable[Finding]) -> Iterator[Finding]:
-    """What cannot be shows in every result that rests on it, and is said once."""
-    said: set[tuple[str, str]] = set()
+def _each_once(found: Iterable[Finding]) -> Iterator[Finding]:
+    """What cannot be shows in every result that rests on it, and is known once."""
+    known: set[tuple[str, str]] = set()
     for each in found:
-        if (each.code, each.text) not in said:
-            said.add((each.code, each.text))
+        if (each.code, each.text) not in known:
+            known.add((each.code, each.text))
             yield each
 
 

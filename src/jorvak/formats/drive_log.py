@@ -39,13 +39,13 @@ class Trouble:
 
     def sentences(self) -> list[str]:
         """In words, for a builder."""
-        said = (
+        left_out = (
             (self.bad_checksums, "with a checksum that does not agree"),
             (self.unreadable, "that cannot be read; is the port set to the receiver's speed?"),
             (self.without_speed, "without a speed"),
             (self.jumps, "that jump by more than a vehicle can"),
         )
-        return [f"{count} lines left out {why}" for count, why in said if count]
+        return [f"{count} lines left out {why}" for count, why in left_out if count]
 
 
 @dataclass(slots=True)
@@ -109,19 +109,19 @@ class Reader:
                 self.trouble.unreadable += 1
             return
         try:
-            said = pynmea2.parse(words, check=True)
+            sentence = pynmea2.parse(words, check=True)
         except pynmea2.ChecksumError:
             self.trouble.bad_checksums += 1
             return
         except (pynmea2.ParseError, ValueError):
             self.trouble.unreadable += 1
             return
-        if said.spd_over_grnd is None or said.timestamp is None or said.status != "A":
+        if sentence.spd_over_grnd is None or sentence.timestamp is None or sentence.status != "A":
             self.trouble.without_speed += 1
             return
-        stamp = datetime.combine(said.datestamp or date(2000, 1, 1), said.timestamp).timestamp()
+        stamp = datetime.combine(sentence.datestamp or date(2000, 1, 1), sentence.timestamp).timestamp()
         self._began = stamp if self._began is None else self._began
-        self.keep(Moment(stamp - self._began, float(said.spd_over_grnd) * KMH_PER_KNOT))
+        self.keep(Moment(stamp - self._began, float(sentence.spd_over_grnd) * KMH_PER_KNOT))
 
 
 def kind_of_file(name: str, first: bytes) -> Kind:

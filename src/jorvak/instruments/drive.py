@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from datetime import UTC, datetime
 
 from jorvak.instruments.receiver import Faults, Receiver
-from jorvak.instruments.vehicle_bus import VehicleBus, speed_said
+from jorvak.instruments.vehicle_bus import VehicleBus, speed_of
 
 BEGINS = datetime(2026, 2, 21, 9, 30, tzinfo=UTC)
 
@@ -51,5 +51,5 @@ class SimulatedDrive:
             return
         sent = self.receiver.read(1)
         self._quiet = 0 if sent else self._quiet + 1
-        yield float(self._second), sent, speed_said(self.bus.answer("01 0D"))
+        yield float(self._second), sent, speed_of(self.bus.answer("01 0D"))
         self._second += 1

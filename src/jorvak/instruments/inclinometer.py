@@ -20,9 +20,10 @@ class Leaning:
         import pynmea2
 
         try:
-            said = pynmea2.parse(words.strip(), check=True)
+            sentence = pynmea2.parse(words.strip(), check=True)
             readings = {
-                t.id: float(t.value) for t in (said.get_transducer(i) for i in range(said.num_transducers))
+                t.id: float(t.value)
+                for t in (sentence.get_transducer(i) for i in range(sentence.num_transducers))
             }
             return cls(readings["PITCH"], readings["ROLL"])
         except (pynmea2.ParseError, AttributeError, KeyError, ValueError, TypeError):

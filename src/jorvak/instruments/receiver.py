@@ -34,12 +34,14 @@ class Receiver:
     def __init__(
         self, speeds_kmh: Sequence[float], begins: datetime, faults: Faults | None = None, seed: int = 1
     ) -> None:
-        self._said = self._all(speeds_kmh, begins.astimezone(UTC), faults or Faults(), random.Random(seed))
+        self._sentences = self._all(
+            speeds_kmh, begins.astimezone(UTC), faults or Faults(), random.Random(seed)
+        )
         self._wrong_baud = bool(faults and faults.wrong_baud)
 
     def read(self, seconds: int) -> bytes:
         """What comes in the next so many seconds; nothing when the drive is over or the receiver has gone silent."""
-        words = "".join(next(self._said, "") for _ in range(seconds)).encode("ascii")
+        words = "".join(next(self._sentences, "") for _ in range(seconds)).encode("ascii")
         # Read at another speed the bits fall into other bytes.
         return bytes((byte * 7 + 131) % 256 | 0x80 for byte in words) if self._wrong_baud else words
 

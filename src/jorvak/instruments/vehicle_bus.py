@@ -31,7 +31,7 @@ class VehicleBus:
         return NO_DATA
 
 
-def speed_said(answer: str) -> float | None:
+def speed_of(answer: str) -> float | None:
     """The km/h of an answer to ``01 0D``; None for anything else."""
     words = answer.split()
     if len(words) != 3 or words[:2] != ["41", "0D"]:

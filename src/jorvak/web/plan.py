@@ -110,10 +110,10 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
             rig, typed, query.at_stage, query.preset, today(), kept_results(), with_doubt=not body.quick
         )
         query.show(tried.here.results)
-        said = LineAnswer(preview=tried, problem=None)
+        answered = LineAnswer(preview=tried, problem=None)
     except Refused as refused:
-        said = LineAnswer(preview=None, problem=refused.message)
-    return Response(said.model_dump_json(), mimetype="application/json")
+        answered = LineAnswer(preview=None, problem=refused.message)
+    return Response(answered.model_dump_json(), mimetype="application/json")
 
 
 @plan_pages.post("/changes", responses={201: Sheet})
@@ -185,11 +185,11 @@ def edit_change(path: ChangePath, query: View, body: ChangeEdit) -> Response:
         raise Refused("state", "A change is an idea, chosen, bought, fitted or dropped.")
     check_mass(change.kind, new.get("mass_kg"))
     edited = Change.model_validate({**change.model_dump(), "id": change.id, **new})
-    said = ", ".join(_said(key, value) for key, value in new.items() if key != "fitted")
+    entry = ", ".join(_in_words(key, value) for key, value in new.items() if key != "fitted")
     if "fields" in new:
-        said = f"now {title_of(edited)}"
+        entry = f"now {title_of(edited)}"
     rigs().set_change(
-        path.rig_id, edited, body.version, query.person, f"{title_of(change)}: {said}", query.key
+        path.rig_id, edited, body.version, query.person, f"{title_of(change)}: {entry}", query.key
     )
     return answer(path.rig_id, query)
 
@@ -294,7 +294,7 @@ def _known_option(rig: Rig, option: str | None) -> None:
         raise Refused("option", f"There is no option “{option}” on this rig.")
 
 
-def _said(key: str, value: Any) -> str:
+def _in_words(key: str, value: Any) -> str:
     if value is None:
         return f"{key} cleared"
     if key in ("note", "fields"):

@@ -377,7 +377,7 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
     """Note a figure as it was typed, in the units that are shown."""
     spec = spec_of(body.path)
     figure: Figure | None = None
-    said = "removed"
+    in_words = "removed"
     if body.typed is not None:
         value = read_figure(spec, body.typed, query.preset)
         doubt = read_doubt(spec, body.doubt, query.preset)
@@ -398,11 +398,11 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
             figure = replace(figure, taken=taken_now(rigs().fitted(path.rig_id), body.path, figure))
         was = rigs().figure(path.rig_id, body.path)
         if was is not None and (was.value, was.noted_on) == (figure.value, figure.noted_on):
-            # The same reading, of which something else is said.
+            # The same reading, of which something else is in_words.
             figure = replace(figure, fitted_after=was.fitted_after)
-        said = figure_said(spec, value, query)
+        in_words = figure_in_words(spec, value, query)
     rigs().note_figure(
-        path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {said}", query.key
+        path.rig_id, body.path, figure, body.version, query.person, f"{spec.label} {in_words}", query.key
     )
     return answer(path.rig_id, query)
 
@@ -476,7 +476,7 @@ def figure_history(path: RigPath, query: FigurePath) -> Response:
     )
 
 
-def figure_said(spec: FigureSpec, value: Any, view: View) -> str:
+def figure_in_words(spec: FigureSpec, value: Any, view: View) -> str:
     """A figure's value in a journal line, as the person who wrote it sees it."""
     if isinstance(value, tuple):
         return " ".join(f"{ratio:.2f}" for ratio in value)

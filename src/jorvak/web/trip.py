@@ -75,16 +75,16 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
         unknown = [key for key in values["deciding"] if key not in shown_figures()]
         if unknown:
             raise Refused("deciding", f"There is no figure “{unknown[0][:40]}” to decide by.")
-        said = "what decides: " + (
+        entry = "what decides: " + (
             ", ".join(shown_figures()[key][1].label for key in values["deciding"]) or "nothing"
         )
         values["deciding"] = json.dumps(values["deciding"])
-        rigs().set_head(path.rig_id, values, body.version, query.person, said[:200], query.key)
+        rigs().set_head(path.rig_id, values, body.version, query.person, entry[:200], query.key)
         return answer(path.rig_id, query)
-    said = ", ".join(
+    entry = ", ".join(
         f"{_NAMES.get(key, key)} {value if value is not None else 'cleared'}" for key, value in values.items()
     )
-    rigs().set_head(path.rig_id, values, body.version, query.person, said[:200], query.key)
+    rigs().set_head(path.rig_id, values, body.version, query.person, entry[:200], query.key)
     return answer(path.rig_id, query)
 
 

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Areas, ShaftLine, Tried } from "../../api/types";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { Slider } from "../../parts/Slider";
 import { snapped, useSteps } from "../../parts/steps";
@@ -38,13 +39,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
     return (
       <section className="border-b border-hair py-3">
         <h2 className="text-lg font-semibold">{name}</h2>
-        {result.waits_for?.path ? (
-          <FigureButton path={result.waits_for.path} className="link">
-            waits for {result.waits_for.label}
-          </FigureButton>
-        ) : (
-          <p className="text-quiet">{result.waits_for?.label}</p>
-        )}
+        <WaitsFor waits={result.waits_for} />
       </section>
     );
   const now: Tried | undefined = tried.data?.tried;

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
@@ -85,7 +86,7 @@ export function Shakes() {
               />
             ))}
           </div>
-          {data?.waits_for && <p className="text-quiet">waits for {data.waits_for.label}</p>}
+          <WaitsFor waits={data?.waits_for} />
           <Tones suspects={data?.suspects ?? []} />
         </>
       )}

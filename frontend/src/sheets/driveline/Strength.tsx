@@ -1,4 +1,5 @@
 /** What shafts and half shafts must stand: by engine and by grip, which governs, against what they are rated for. */
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 
@@ -45,13 +46,7 @@ export function Strength() {
                 <tr key={end} className="border-b border-hair">
                   <td className="py-1">{end}</td>
                   <td colSpan={6} className="text-right">
-                    {result.waits_for?.path ? (
-                      <FigureButton path={result.waits_for.path} className="link">
-                        waits for {result.waits_for.label}
-                      </FigureButton>
-                    ) : (
-                      <span className="text-quiet">{result.waits_for?.label}</span>
-                    )}
+                    <WaitsFor waits={result.waits_for} />
                   </td>
                 </tr>
               );

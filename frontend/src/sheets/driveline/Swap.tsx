@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { SideBySide } from "../../api/types";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench } from "../../parts/bench";
 import { Choice } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
@@ -79,10 +80,9 @@ function printList() {
 }
 
 function Beside({ beside }: { beside: SideBySide }) {
-  const { put } = useBench();
   const { swap } = beside;
   const unknown = beside.measure_new.length;
-  const said = (value: unknown) =>
+  const inWords = (value: unknown) =>
     value === null || value === undefined ? (
       <span className="text-quiet">not known</span>
     ) : (
@@ -106,8 +106,8 @@ function Beside({ beside }: { beside: SideBySide }) {
             <tr key={`${row.face} ${row.field}`} className="border-b border-hair">
               <td className="py-1 text-quiet">{beside.rows[index - 1]?.face === row.face ? "" : row.face}</td>
               <td>{words(row.field)}</td>
-              <td className="font-semibold">{said(row.old)}</td>
-              <td className="font-semibold">{said(row.new)}</td>
+              <td className="font-semibold">{inWords(row.old)}</td>
+              <td className="font-semibold">{inWords(row.new)}</td>
               <td className={row.verdict === "alike" ? "text-quiet" : "text-oxide"}>{row.verdict}</td>
             </tr>
           ))}
@@ -115,12 +115,9 @@ function Beside({ beside }: { beside: SideBySide }) {
       </table>
       {swap && (
         <p className="no-print cond flex flex-wrap items-center gap-4 pt-3">
-          <button
-            className="btn"
-            onClick={() => void put({ do: "draft", kind: swap.kind, fields: swap.fields })}
-          >
+          <PlanButton kind={swap.kind} fields={swap.fields} className="btn">
             plan {swap.title}
-          </button>
+          </PlanButton>
           <span className="text-quiet">
             with what is known of it:{" "}
             {Object.keys(swap.fields)

@@ -180,30 +180,30 @@ export function ChangeForm({ change, option, done }: Props) {
 type Write = ReturnType<typeof useBench>["write"];
 
 function asTyped(change: ChangeLine, kind: Kind, write: Write): Typed {
-  const said: Typed = {};
+  const filled: Typed = {};
   for (const { key, yes_no } of kind.fields) {
     const value = change.fields[key] as number | string | boolean | null | undefined;
     if (value === null || value === undefined) continue;
-    if (yes_no) said[key] = value ? "yes" : "no";
-    else said[key] = typeof value === "number" ? write(value, key, { exact: true }).text : String(value);
+    if (yes_no) filled[key] = value ? "yes" : "no";
+    else filled[key] = typeof value === "number" ? write(value, key, { exact: true }).text : String(value);
   }
-  return said;
+  return filled;
 }
 
 function placedOf(change: ChangeLine | undefined, write: Write): Typed {
-  const said: Typed = {};
+  const filled: Typed = {};
   for (const { key, from } of PLACED) {
     const value = change?.[from];
-    if (value !== null && value !== undefined) said[key] = write(value, from, { exact: true }).text;
+    if (value !== null && value !== undefined) filled[key] = write(value, from, { exact: true }).text;
   }
-  return said;
+  return filled;
 }
 
 function sumsOf(change: ChangeLine | undefined): Typed {
-  const said: Typed = {};
+  const filled: Typed = {};
   for (const { key } of MONEY) {
     const value = change?.[key];
-    if (value !== null && value !== undefined) said[key] = String(value);
+    if (value !== null && value !== undefined) filled[key] = String(value);
   }
-  return said;
+  return filled;
 }

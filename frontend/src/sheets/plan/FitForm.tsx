@@ -12,24 +12,24 @@ import { Problem } from "../../parts/Problem";
 
 export function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
   const { sheet, put, write } = useBench();
-  const [said, setSaid] = useState({ on: sheet.today, odometer: "", hours: "" });
+  const [entry, setEntry] = useState({ on: sheet.today, odometer: "", hours: "" });
   const [otherwise, setOtherwise] = useState<string[]>([]);
-  const since = useNotedSince(change.id, said.on);
+  const since = useNotedSince(change.id, entry.on);
   // What was noted on a later day was mostly taken with it on; on the very day nobody can tell.
   const withIt = since.paths.filter(
-    (path) => (sheet.figures[path]?.noted_on ?? "") > said.on !== otherwise.includes(path),
+    (path) => (sheet.figures[path]?.noted_on ?? "") > entry.on !== otherwise.includes(path),
   );
   const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (!said.on) return setProblem({ field: "on", message: "On which day?" });
+    if (!entry.on) return setProblem({ field: "on", message: "On which day?" });
     // What was noted since is asked before, and never passed over because the question was still on its way.
     if (!since.asked && (await since.ask()).length > 0) return;
     const refusal = await put({
       do: "fit",
       change: change.id,
       version: change.version,
-      ...said,
+      ...entry,
       measured_with: withIt,
     });
     if (refusal) setProblem({ field: refusal.problem.field ?? null, message: refusal.message });
@@ -41,11 +41,11 @@ export function FitForm({ change, done }: { change: ChangeLine; done: () => void
       <input
         className="field w-44"
         type={type}
-        value={said[key]}
+        value={entry[key]}
         max={type === "date" ? sheet.today : undefined}
         placeholder={example}
         aria-invalid={problem?.field === key}
-        onChange={(event) => setSaid({ ...said, [key]: event.target.value })}
+        onChange={(event) => setEntry({ ...entry, [key]: event.target.value })}
         ref={key === "odometer" ? focusSoon : undefined}
       />
     </label>
@@ -100,11 +100,11 @@ function NotedLine({ path }: { path: string }) {
   const spec = useSpec(path);
   const noted = sheet.figures[path];
   if (!noted) return null;
-  const said =
+  const inWords =
     typeof noted.value === "number" ? Object.values(write(noted.value, path)).join(" ") : String(noted.value);
   return (
     <span>
-      {spec?.label ?? path} <b className="font-semibold">{said}</b>
+      {spec?.label ?? path} <b className="font-semibold">{inWords}</b>
       {noted.noted_on && <span className="text-quiet">, noted {day(noted.noted_on)}</span>}
     </span>
   );

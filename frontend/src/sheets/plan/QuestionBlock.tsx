@@ -183,21 +183,21 @@ function Choose({ kept, option }: { kept: Kept<"question">; option: string }) {
 
 export function AskForm({ done }: { done: () => void }) {
   const { put, catalogue } = useBench();
-  const [said, setSaid] = useState({ ask: "", options: "", topic: "" });
+  const [entry, setEntry] = useState({ ask: "", options: "", topic: "" });
   const [problem, setProblem] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const options = said.options
+    const options = entry.options
       .split(",")
       .map((option) => option.trim())
       .filter(Boolean);
-    if (!said.ask.trim()) return setProblem("What is to be decided? For example: how does it get 40 mm?");
+    if (!entry.ask.trim()) return setProblem("What is to be decided? For example: how does it get 40 mm?");
     if (options.length < 2) return setProblem("Give two options or more, with commas between.");
     const record = {
-      key: said.ask.trim().replaceAll("/", " ").slice(0, 40).trim(),
-      ask: said.ask.trim(),
+      key: entry.ask.trim().replaceAll("/", " ").slice(0, 40).trim(),
+      ask: entry.ask.trim(),
       options,
-      topic: said.topic || null,
+      topic: entry.topic || null,
     };
     const refusal = await put({ do: "record", table: "question", id: 0, version: null, record });
     setProblem(refusal?.stale ? "There is a question that begins just like this one." : refusal?.message);
@@ -213,24 +213,24 @@ export function AskForm({ done }: { done: () => void }) {
         <Entry
           label="what is to be decided"
           className="min-w-72 flex-1"
-          value={said.ask}
+          value={entry.ask}
           focus={focusSoon}
           example="How does it get 40 mm?"
-          set={(ask) => setSaid({ ...said, ask })}
+          set={(ask) => setEntry({ ...entry, ask })}
         />
         <Entry
           label="options, with commas between"
           className="min-w-72 flex-1"
-          value={said.options}
+          value={entry.options}
           example="springs, spacers, trim"
-          set={(options) => setSaid({ ...said, options })}
+          set={(options) => setEntry({ ...entry, options })}
         />
         <Choice
           label="the trade has a word on"
-          value={said.topic}
+          value={entry.topic}
           none="none of these"
           of={catalogue.topics.map(({ key, ask }) => ({ value: key, text: ask }))}
-          choose={(topic) => setSaid({ ...said, topic })}
+          choose={(topic) => setEntry({ ...entry, topic })}
         />
       </div>
       <Problem of={problem} />

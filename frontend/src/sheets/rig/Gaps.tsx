@@ -21,12 +21,12 @@ const NOTHING = { name: "", axle: "front", carried_by: "" as Carrier | "", x_mm:
 
 export function Gaps() {
   const { sheet, put, write } = useBench();
-  const [said, setSaid] = useState(NOTHING);
+  const [entry, setEntry] = useState(NOTHING);
   const [problem, setProblem] = useState<string>();
   const unit = write(0, "x_mm").unit;
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const { name, axle, carried_by, ...typed } = said;
+    const { name, axle, carried_by, ...typed } = entry;
     if (!name.trim()) return setProblem("What may the tyre touch? For example: liner behind.");
     const refusal = await put({
       do: "record",
@@ -37,16 +37,16 @@ export function Gaps() {
       typed,
     });
     setProblem(refusal?.stale ? `There is a place “${name}” already.` : refusal?.message);
-    if (!refusal) setSaid(NOTHING);
+    if (!refusal) setEntry(NOTHING);
   };
   const field = (key: "name" | "x_mm" | "y_mm" | "z_mm", label: string, example: string) => (
     <Entry
       key={key}
       label={label}
       className="w-36"
-      value={said[key]}
+      value={entry[key]}
       example={example}
-      set={(text) => setSaid({ ...said, [key]: text })}
+      set={(text) => setEntry({ ...entry, [key]: text })}
     />
   );
   return (
@@ -118,16 +118,16 @@ export function Gaps() {
           {field("name", "place", "liner behind")}
           <Choice
             label="at the wheel"
-            value={said.axle}
+            value={entry.axle}
             of={["front", "rear"]}
-            choose={(axle) => setSaid({ ...said, axle })}
+            choose={(axle) => setEntry({ ...entry, axle })}
           />
           <Choice
             label="carried"
-            value={said.carried_by}
+            value={entry.carried_by}
             none="by body or frame?"
             of={CARRIERS}
-            choose={(carried_by) => setSaid({ ...said, carried_by })}
+            choose={(carried_by) => setEntry({ ...entry, carried_by })}
           />
           {AXES.map(({ key, label, example }) => field(key, `${label}, ${unit}`, example))}
           <button className="btn">add the place</button>

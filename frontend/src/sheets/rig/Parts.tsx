@@ -197,18 +197,18 @@ function Faces({ kept, keep }: { kept: Kept<"part">; keep: (to: Change) => Promi
 /** A face by its kind brings the fields that have to be known of it, all still to be measured. */
 function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<void> }) {
   const { sheet, catalogue } = useBench();
-  const [said, setSaid] = useState({ name: "", kind: "flange", meets: "" });
+  const [entry, setEntry] = useState({ name: "", kind: "flange", meets: "" });
   const others = sheet.records.part.flatMap(({ record: other }) =>
     other.name === part.name ? [] : Object.keys(other.faces ?? {}).map((face) => `${other.name}/${face}`),
   );
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const name = said.name.trim().replaceAll("/", " ");
+    const name = entry.name.trim().replaceAll("/", " ");
     if (!name) return;
-    const fields = Object.fromEntries((catalogue.faces[said.kind] ?? []).map((key) => [key, null]));
-    const face = { kind: said.kind, fields, meets: said.meets || null };
+    const fields = Object.fromEntries((catalogue.faces[entry.kind] ?? []).map((key) => [key, null]));
+    const face = { kind: entry.kind, fields, meets: entry.meets || null };
     void keep(({ faces }) => ({ faces: { ...faces, [name]: face } }));
-    setSaid({ ...said, name: "" });
+    setEntry({ ...entry, name: "" });
   };
   return (
     <form
@@ -219,23 +219,23 @@ function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<voi
       <Entry
         label="face"
         className="w-36"
-        value={said.name}
+        value={entry.name}
         example="rear flange"
-        set={(name) => setSaid({ ...said, name })}
+        set={(name) => setEntry({ ...entry, name })}
       />
       <Choice
         label="kind"
-        value={said.kind}
+        value={entry.kind}
         of={Object.keys(catalogue.faces)}
-        choose={(kind) => setSaid({ ...said, kind })}
+        choose={(kind) => setEntry({ ...entry, kind })}
       />
       <Choice
         label="goes onto"
         className="max-w-48"
-        value={said.meets}
+        value={entry.meets}
         none="nothing said"
         of={others}
-        choose={(meets) => setSaid({ ...said, meets })}
+        choose={(meets) => setEntry({ ...entry, meets })}
       />
       <button className="btn">add the face</button>
     </form>
@@ -244,12 +244,12 @@ function NewFace({ part, keep }: { part: Part; keep: (to: Change) => Promise<voi
 
 function NewPart() {
   const { put, write } = useBench();
-  const [said, setSaid] = useState(NOTHING);
+  const [entry, setEntry] = useState(NOTHING);
   const [problem, setProblem] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (!said.name.trim()) return setProblem("What is it called? For example: donor case.");
-    const { name, kind, place, donor, mass_kg, price } = said;
+    if (!entry.name.trim()) return setProblem("What is it called? For example: donor case.");
+    const { name, kind, place, donor, mass_kg, price } = entry;
     const refusal = await put({
       do: "record",
       table: "part",
@@ -259,23 +259,23 @@ function NewPart() {
       typed: { mass_kg },
     });
     setProblem(refusal?.stale ? `There is a part “${name}” already.` : refusal?.message);
-    if (!refusal) setSaid(NOTHING);
+    if (!refusal) setEntry(NOTHING);
   };
   const field = (key: keyof typeof NOTHING, label: string, example: string, wide = false) => (
     <Entry
       label={label}
       className={wide ? "w-52" : "w-28"}
-      value={said[key]}
+      value={entry[key]}
       example={example}
-      set={(text) => setSaid({ ...said, [key]: text })}
+      set={(text) => setEntry({ ...entry, [key]: text })}
     />
   );
   const pick = (key: "kind" | "place", label: string, choices: readonly string[]) => (
     <Choice
       label={label}
-      value={said[key]}
+      value={entry[key]}
       of={choices}
-      choose={(word) => setSaid({ ...said, [key]: word })}
+      choose={(word) => setEntry({ ...entry, [key]: word })}
     />
   );
   return (
@@ -284,7 +284,7 @@ function NewPart() {
         {field("name", "part", "donor case", true)}
         {pick("kind", "kind", KINDS)}
         {pick("place", "where", PLACES)}
-        {said.place === "donor" && field("donor", "which donor", "grey pickup behind the shed", true)}
+        {entry.place === "donor" && field("donor", "which donor", "grey pickup behind the shed", true)}
         {field("mass_kg", `mass, ${write(0, "mass_kg").unit}`, "54")}
         {field("price", "price", "420")}
         <button className="btn">add the part</button>

@@ -2,6 +2,7 @@
 import { type FormEvent, useState } from "react";
 
 import type { Carrier, FigureSpec } from "../../api/types";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
@@ -83,13 +84,7 @@ function NotKnownYet() {
         {rows.map(({ label, waits }) => (
           <li key={label} className="flex flex-wrap items-baseline gap-x-2">
             <span className="w-48 text-quiet">{label}</span>
-            {waits.path ? (
-              <FigureButton path={waits.path} className="link">
-                waits for {waits.label}
-              </FigureButton>
-            ) : (
-              <span>waits for {waits.label}</span>
-            )}
+            <WaitsFor waits={waits} />
           </li>
         ))}
       </ul>
@@ -204,26 +199,26 @@ const NO_POINT = { name: "", on: "frame" as Carrier, x: "", z: "" };
 
 function NewPoint() {
   const { put, write } = useBench();
-  const [said, setSaid] = useState(NO_POINT);
+  const [entry, setEntry] = useState(NO_POINT);
   const [problem, setProblem] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const refusal = await put({ do: "point", ...said });
+    const refusal = await put({ do: "point", ...entry });
     setProblem(
       refusal?.stale
-        ? `There is a point “${said.name}” already: press its height to correct it.`
+        ? `There is a point “${entry.name}” already: press its height to correct it.`
         : refusal?.message,
     );
-    if (!refusal) setSaid(NO_POINT);
+    if (!refusal) setEntry(NO_POINT);
   };
   const unit = write(0, "x_mm").unit;
   const field = (key: "name" | "x" | "z", label: string, example: string) => (
     <Entry
       label={label}
       className="w-44"
-      value={said[key]}
+      value={entry[key]}
       example={example}
-      set={(text) => setSaid({ ...said, [key]: text })}
+      set={(text) => setEntry({ ...entry, [key]: text })}
     />
   );
   return (
@@ -234,7 +229,12 @@ function NewPoint() {
     >
       <div className="flex flex-wrap items-end gap-4">
         {field("name", "point", "case guard")}
-        <Choice label="carried by" value={said.on} of={CARRIERS} choose={(on) => setSaid({ ...said, on })} />
+        <Choice
+          label="carried by"
+          value={entry.on}
+          of={CARRIERS}
+          choose={(on) => setEntry({ ...entry, on })}
+        />
         {field("x", `behind the front axle, ${unit}`, "1340, or −790 ahead")}
         {field("z", `above the ground, ${unit}`, "286")}
         <button className="btn">add the point</button>

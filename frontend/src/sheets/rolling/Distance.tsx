@@ -1,4 +1,5 @@
 /** Speedometer and distance: what corrects it, a drive against satellite speed, and what the odometer hides. */
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { Drive } from "./Drive";
@@ -26,7 +27,7 @@ function Correction() {
     <section aria-label="Correction">
       <h2 className="border-b border-ink pb-1 font-semibold">What corrects it</h2>
       {!state ? (
-        <p className="text-quiet">waits for {rolling.speedometer.waits_for?.label}</p>
+        <WaitsFor waits={rolling.speedometer.waits_for} />
       ) : (
         <table className="cond w-full">
           <tbody>
@@ -88,13 +89,7 @@ function Correction() {
               <td className="py-1">a driven gear</td>
               <td className="text-right">
                 {!gears.value ? (
-                  gears.waits_for?.path ? (
-                    <FigureButton path={gears.waits_for.path} className="link">
-                      waits for {gears.waits_for.label}
-                    </FigureButton>
-                  ) : (
-                    <span className="text-quiet">{gears.waits_for?.label}</span>
-                  )
+                  <WaitsFor waits={gears.waits_for} />
                 ) : (
                   <>
                     <span className="text-quiet">
@@ -139,13 +134,7 @@ function TrueDistance() {
     <section aria-label="True distance">
       <h2 className="border-b border-ink pb-1 font-semibold">What the odometer hides</h2>
       {!distance ? (
-        result.waits_for?.path ? (
-          <FigureButton path={result.waits_for.path} className="link">
-            waits for {result.waits_for.label}
-          </FigureButton>
-        ) : (
-          <p className="text-quiet">waits for {result.waits_for?.label}</p>
-        )
+        <WaitsFor waits={result.waits_for} />
       ) : (
         <>
           <p className="leading-none">

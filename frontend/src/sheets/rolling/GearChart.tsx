@@ -3,6 +3,7 @@ import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
 
 import type { GearTable, Waits } from "../../api/types";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
@@ -20,13 +21,7 @@ export function GearChart({ found, here, waits }: Props) {
     return (
       <div>
         <h2 className="font-semibold">Engine speed over road speed</h2>
-        {waits?.path ? (
-          <FigureButton path={waits.path} className="link">
-            waits for {waits.label}
-          </FigureButton>
-        ) : (
-          <p>{waits?.label}</p>
-        )}
+        <WaitsFor waits={waits} />
       </div>
     );
   const [cruise = 80, top = 140] = here.speeds_kmh;

@@ -1,4 +1,5 @@
 /** Whether the gears hold the cruising speed on the pass, and how steep low first climbs. */
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 
@@ -19,7 +20,7 @@ function Holding() {
     <section aria-label="Holding a grade">
       <h2 className="border-b border-ink pb-1 font-semibold">Will it hold, or hunt?</h2>
       {!grade ? (
-        <Waits path={result.waits_for?.path} label={result.waits_for?.label} />
+        <WaitsFor waits={result.waits_for} />
       ) : (
         <>
           <p className="cond text-quiet">
@@ -92,7 +93,7 @@ function Climbing() {
     <section aria-label="Grade in low first">
       <h2 className="border-b border-ink pb-1 font-semibold">How steep in low</h2>
       {!climb ? (
-        <Waits path={result.waits_for?.path} label={result.waits_for?.label} />
+        <WaitsFor waits={result.waits_for} />
       ) : (
         <>
           <p className="leading-none">
@@ -127,15 +128,5 @@ function Climbing() {
         </>
       )}
     </section>
-  );
-}
-
-function Waits({ path, label }: { path: string | null | undefined; label: string | undefined }) {
-  return path ? (
-    <FigureButton path={path} className="link">
-      waits for {label}
-    </FigureButton>
-  ) : (
-    <p className="text-quiet">{label}</p>
   );
 }

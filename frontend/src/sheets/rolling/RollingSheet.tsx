@@ -81,13 +81,7 @@ function SpeedometerBlock() {
     return (
       <div>
         <h2 className="font-semibold">Speedometer</h2>
-        {result.waits_for?.path ? (
-          <FigureButton path={result.waits_for.path} className="link">
-            waits for {result.waits_for.label}
-          </FigureButton>
-        ) : (
-          <p>{result.waits_for?.label}</p>
-        )}
+        <WaitsFor waits={result.waits_for} />
       </div>
     );
   const error = state.calculated.error_pct;

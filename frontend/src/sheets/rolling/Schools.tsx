@@ -1,5 +1,6 @@
 /** The five schools of regearing side by side, over the ratios that exist for this axle. */
 import type { Areas, Waits } from "../../api/types";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { money } from "../../parts/money";
@@ -21,13 +22,7 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
     return (
       <section className="pt-5">
         <h2 className="border-b border-ink pb-1 font-semibold">Which axle ratio</h2>
-        {waits?.path ? (
-          <FigureButton path={waits.path} className="link">
-            waits for {waits.label}
-          </FigureButton>
-        ) : (
-          <p className="py-2">{waits?.label}</p>
-        )}
+        <WaitsFor waits={waits} />
       </section>
     );
   const take = (ratio: number) =>
@@ -69,9 +64,9 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
                   )}
                 </>
               ) : school.waits_for ? (
-                <FigureButton path={school.waits_for} className="link">
-                  waits for {school.waits_label}
-                </FigureButton>
+                <WaitsFor
+                  waits={{ path: school.waits_for, label: school.waits_label ?? "", impossible: false }}
+                />
               ) : (
                 <p className="cond text-sm">
                   No ratio that exists meets it

@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Size } from "../../api/types";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
 import { useMeasure } from "../../parts/useMeasure";
@@ -33,7 +34,7 @@ const COLUMNS: Column[] = [
 ];
 
 export function Sizes() {
-  const { sheet, stage, put, write } = useBench();
+  const { sheet, stage, write } = useBench();
   const { units, person } = useSettings();
   const planned = sheet.changes.find(({ kind }) => kind === "tyres")?.fields.size;
   const found = sheet.figures["wheels.front_left.size"]?.value;
@@ -148,12 +149,9 @@ export function Sizes() {
                   );
                 })}
                 <td className="pl-3 whitespace-nowrap">
-                  <button
-                    className="link"
-                    onClick={() => void put({ do: "draft", kind: "tyres", fields: { size: size.marks } })}
-                  >
+                  <PlanButton kind="tyres" fields={{ size: size.marks }}>
                     plan it
-                  </button>{" "}
+                  </PlanButton>{" "}
                   <button
                     className="link"
                     aria-label={`take ${size.size} away`}

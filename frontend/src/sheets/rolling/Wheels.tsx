@@ -1,5 +1,6 @@
 /** Tyres and wheels by position: the set from above with the odd one marked, then every wheel; where each end stands. */
 import type { Areas, WheelPlace, WheelSet } from "../../api/types";
+import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
@@ -141,7 +142,7 @@ function SetTable({ set }: { set: WheelSet }) {
     const changed = sheet.here.changed[path];
     return changed ? changed.figure : sheet.figures[path];
   };
-  const said = (path: string, key: string) => {
+  const inWords = (path: string, key: string) => {
     const value = here(path)?.value;
     if (value === undefined) return undefined;
     return typeof value === "number"
@@ -172,7 +173,7 @@ function SetTable({ set }: { set: WheelSet }) {
               </td>
               {set.wheels.map(({ position, label: at, age }) => {
                 const path = `wheels.${position}.${key}`;
-                const text = said(path, key);
+                const text = inWords(path, key);
                 return (
                   <td key={position}>
                     <FigureButton
@@ -221,14 +222,7 @@ function Loads() {
         return (
           <p key={end} className="cond flex flex-wrap items-baseline gap-x-5 border-b border-hair py-1">
             <b className="w-14 font-semibold">{end}</b>
-            {!value &&
-              (result.waits_for?.path ? (
-                <FigureButton path={result.waits_for.path} className="link">
-                  waits for {result.waits_for.label}
-                </FigureButton>
-              ) : (
-                <span className="text-quiet">{result.waits_for?.label}</span>
-              ))}
+            {!value && <WaitsFor waits={result.waits_for} />}
             {value && (
               <>
                 <span>
@@ -284,12 +278,8 @@ function StandBlock({ end, result }: { end: "front" | "rear"; result: StandResul
       <h2 className="border-b border-ink pb-1 font-semibold">Where the {end} wheels stand</h2>
       {result.value ? (
         <StandRow end={end} stand={result.value} doubt={result.doubt ?? {}} />
-      ) : result.waits_for?.path ? (
-        <FigureButton path={result.waits_for.path} className="link">
-          waits for {result.waits_for.label}
-        </FigureButton>
       ) : (
-        <p className="text-quiet">{result.waits_for?.label}</p>
+        <WaitsFor waits={result.waits_for} />
       )}
     </section>
   );

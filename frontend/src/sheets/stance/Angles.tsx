@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 
 import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench, useResults } from "../../parts/bench";
 import { stageName } from "../../parts/Findings";
 import { FigureButton } from "../../parts/FigureButton";
@@ -11,7 +12,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { Slider } from "../../parts/Slider";
 import { Problem } from "../../parts/Problem";
 import { RigDrawing } from "../../rig/RigDrawing";
-import { stanceSaid } from "./stances";
+import { stanceInWords } from "./stances";
 import { asFound } from "../../parts/asFound";
 import { WaitsFor } from "../../parts/WaitsFor";
 
@@ -20,7 +21,7 @@ type Which = (typeof WHICH)[number];
 const HEIGHT = 300;
 
 export function Angles() {
-  const { sheet, stage, preview, put, write } = useBench();
+  const { sheet, stage, preview, write } = useBench();
   const { units, person } = useSettings();
   const [ref, width] = useMeasure(760);
   const [which, setWhich] = useState<Which>("approach");
@@ -114,18 +115,14 @@ export function Angles() {
             , tried: {which} {here[0].deg.toFixed(1)}° at the {here[0].name}
           </span>
           {raised.up > 0 && (
-            <button
+            <PlanButton
+              kind="trim"
+              fields={{ what: raised.point, by_mm: raised.up }}
               className="btn"
-              onClick={() =>
-                void put({
-                  do: "draft",
-                  kind: "trim",
-                  fields: { what: raised.point, by_mm: raised.up },
-                }).then((refusal) => !refusal && setRaised(undefined))
-              }
+              done={() => setRaised(undefined)}
             >
               plan to trim it
-            </button>
+            </PlanButton>
           )}
           <button className="link" onClick={() => setRaised(undefined)}>
             as it was
@@ -166,18 +163,9 @@ export function Angles() {
                 </td>
                 <td className="text-right">
                   {point.up_mm > 0 && (
-                    <button
-                      className="link"
-                      onClick={() =>
-                        void put({
-                          do: "draft",
-                          kind: "trim",
-                          fields: { what: point.name, by_mm: Math.ceil(point.up_mm) },
-                        })
-                      }
-                    >
+                    <PlanButton kind="trim" fields={{ what: point.name, by_mm: Math.ceil(point.up_mm) }}>
                       plan to trim it
-                    </button>
+                    </PlanButton>
                   )}
                 </td>
               </tr>
@@ -191,7 +179,7 @@ export function Angles() {
           <tbody>
             {(query.data?.stances ?? []).map(({ name, points }) => (
               <tr key={name} className="border-b border-hair [&>td]:py-1">
-                <td>{stanceSaid(name, stageName(sheet.stage, sheet))}</td>
+                <td>{stanceInWords(name, stageName(sheet.stage, sheet))}</td>
                 <td className="text-right font-semibold">
                   {points[0] ? `${points[0].deg.toFixed(1)}°` : "–"}
                 </td>

@@ -10,7 +10,7 @@ import { stageName } from "../../parts/Findings";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
-import { stanceSaid } from "./stances";
+import { stanceInWords } from "./stances";
 import { WaitsFor } from "../../parts/WaitsFor";
 
 export const CROSSED = {
@@ -89,9 +89,9 @@ export function AxlesCrossed({ which }: { which: TakenCrossed }) {
             <tr
               key={each.name}
               className={`border-b border-hair ${each.name === "here" ? "bg-tint" : ""}`}
-              aria-label={stanceSaid(each.name, stageName(sheet.stage, sheet))}
+              aria-label={stanceInWords(each.name, stageName(sheet.stage, sheet))}
             >
-              <td className="font-semibold">{stanceSaid(each.name, stageName(sheet.stage, sheet))}</td>
+              <td className="font-semibold">{stanceInWords(each.name, stageName(sheet.stage, sheet))}</td>
               {which === "twist" ? <TwistCells of={each} mm={mm} /> : <RampCells of={each} mm={mm} />}
             </tr>
           ))}

@@ -8,7 +8,7 @@ import { Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
-import { Row } from "./Heights";
+import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 
 export function Balance() {

@@ -15,7 +15,7 @@ import { GroundEditor } from "./GroundEditor";
 import { Lane } from "./Lane";
 import { save, savePicture } from "./saving";
 import { AxlesCrossed, CROSSED, type TakenCrossed } from "./AxlesCrossed";
-import { stanceSaid, STANCES, type Stance } from "./stances";
+import { stanceInWords, STANCES, type Stance } from "./stances";
 import { Problem } from "../../parts/Problem";
 
 type Corners = number[][];
@@ -32,7 +32,7 @@ export function Crossing() {
     return kept ? { name: kept.record.name, corners: kept.record.corners as Corners } : FIRST;
   });
   const [crossed, setCrossed] = useState<TakenCrossed>();
-  const [said, setSaid] = useState<string>();
+  const [notice, setNotice] = useState<string>();
   const [bad, setBad] = useState<string>();
   const view = { stage, units, person };
   const kinds = useQuery({
@@ -75,7 +75,7 @@ export function Crossing() {
       ? kinds.data?.obstacles.find(({ name }) => name === ground.obstacle)
       : undefined;
   const choose = (to: string) => {
-    setSaid(undefined);
+    setNotice(undefined);
     setBad(undefined);
     setCrossed(to in CROSSED ? (to as TakenCrossed) : undefined);
     if (to in CROSSED) return;
@@ -102,7 +102,7 @@ export function Crossing() {
     if (!answer.ok) return setBad(got.detail);
     setBad(undefined);
     setGround({ name: file.name.replace(/\.[^.]*$/, "").slice(0, 60), corners: got.corners });
-    setSaid(
+    setNotice(
       got.thinned
         ? `${got.points.toLocaleString("en-GB")} points: of each stretch the highest was kept, ${got.corners.length} in all.`
         : `${got.points} points read.`,
@@ -117,9 +117,9 @@ export function Crossing() {
   const keep = async (asked: boolean, over = false) => {
     const corners = crossing.data?.corners;
     if (!corners) return;
-    const said = ("obstacle" in ground ? nameOf(ground) : ground.name).replaceAll(/[./]/g, " ").trim();
+    const wanted = ("obstacle" in ground ? nameOf(ground) : ground.name).replaceAll(/[./]/g, " ").trim();
     // Ground that was drawn on from a kept one is another: it takes a name of its own.
-    const name = kept || over || "obstacle" in ground ? said : freeName(said, sheet.records.profile);
+    const name = kept || over || "obstacle" in ground ? wanted : freeName(wanted, sheet.records.profile);
     const old = sheet.records.profile.find(({ record: profile }) => profile.name === name);
     const refusal = await put({
       do: "record",
@@ -182,7 +182,7 @@ export function Crossing() {
       ) : (
         <>
           <Problem of={bad ?? crossing.error} />
-          {said && <p className="text-quiet">{said}</p>}
+          {notice && <p className="text-quiet">{notice}</p>}
           {crossing.data && (
             <Drive
               crossed={crossing.data}
@@ -349,7 +349,7 @@ function Drive({ crossed, largest, searching }: DriveProps) {
           sheet={sheet}
           width={width}
           height={Math.round(Math.min(360, width * 0.44))}
-          title={stanceSaid(leading.name, name)}
+          title={stanceInWords(leading.name, name)}
           beneath={leading.name === "found" ? undefined : found}
         />
       </div>
@@ -400,7 +400,7 @@ function Drive({ crossed, largest, searching }: DriveProps) {
               sheet={sheet}
               width={Math.floor((width - 16) / 3)}
               height={Math.round(((width - 16) / 3) * 0.5)}
-              title={stanceSaid(stance.name, name)}
+              title={stanceInWords(stance.name, name)}
             />
             <span className="sr-only">look at it large</span>
           </button>
@@ -428,7 +428,7 @@ function Drive({ crossed, largest, searching }: DriveProps) {
                 key={each}
                 className={`border-b border-hair align-baseline [&>td]:py-1 [&>td]:pr-3 ${each === leading.name ? "bg-tint" : ""}`}
               >
-                <td className="font-semibold">{stanceSaid(each, name)}</td>
+                <td className="font-semibold">{stanceInWords(each, name)}</td>
                 {answer.closest.slice(0, 2).map((touch) => (
                   <td key={touch.name}>
                     <b className={touch.clearance_mm < 0 ? "text-oxide" : "font-semibold"}>

@@ -115,14 +115,14 @@ export function Cycling() {
           label="travel, left wheel"
           value={travel}
           set={(to) => byHand(() => setTravel(to))}
-          said={signed(ups[mode === "rear axle" ? 1 : 0]?.left ?? 0)}
+          written={signed(ups[mode === "rear axle" ? 1 : 0]?.left ?? 0)}
         />
         {ends.front && (
           <Slide
             label="lock"
             value={lock}
             set={(to) => byHand(() => setLock(to))}
-            said={`${Math.round(steer)}°`}
+            written={`${Math.round(steer)}°`}
           />
         )}
       </div>
@@ -164,13 +164,13 @@ export function Cycling() {
 const TRAVELS_PER_S = 1.7;
 const LOCKS_PER_S = 0.9;
 
-type SlideProps = { label: string; value: number; set: (to: number) => void; said: string };
+type SlideProps = { label: string; value: number; set: (to: number) => void; written: string };
 
-function Slide({ label, value, set, said }: SlideProps) {
+function Slide({ label, value, set, written }: SlideProps) {
   return (
     <label className="grid min-w-48 flex-1 gap-1">
       <span className="flex justify-between text-quiet">
-        {label} <b className="font-semibold text-ink">{said}</b>
+        {label} <b className="font-semibold text-ink">{written}</b>
       </span>
       <input
         type="range"

@@ -2,13 +2,14 @@
 import { useEffect, useRef } from "react";
 
 import type { Cycle } from "../../api/types";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench, useResults } from "../../parts/bench";
 import { gapAt, leftAt, valueAt } from "./onItsWay";
 
 type ReadingProps = { cycle: Cycle; up: number; steer: number; go: (up: number, steer: number) => void };
 
 export function Readings({ cycle, up, steer, go }: ReadingProps) {
-  const { write, put } = useBench();
+  const { write } = useBench();
   const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
   const rooms = useResults().stance.room;
   const shock = valueAt(cycle.shock_left_mm, cycle, up);
@@ -53,32 +54,18 @@ export function Readings({ cycle, up, steer, go }: ReadingProps) {
                 </td>
                 <td>
                   {room.trim_mm !== null && room.trim_mm > 0 && (
-                    <button
-                      className="link"
-                      onClick={() =>
-                        void put({
-                          do: "draft",
-                          kind: "trim",
-                          fields: { what: room.name, by_mm: room.trim_mm },
-                        })
-                      }
-                    >
+                    <PlanButton kind="trim" fields={{ what: room.name, by_mm: room.trim_mm }}>
                       trim it by {room.trim_mm}
-                    </button>
+                    </PlanButton>
                   )}
                   {room.stop_mm !== null && room.stop_mm > 0 && (
-                    <button
+                    <PlanButton
+                      kind="bump-stops"
+                      fields={{ longer_mm: Math.ceil(room.stop_mm ?? 0), axle: cycle.end }}
                       className="link pl-3"
-                      onClick={() =>
-                        void put({
-                          do: "draft",
-                          kind: "bump-stops",
-                          fields: { longer_mm: Math.ceil(room.stop_mm ?? 0), axle: cycle.end },
-                        })
-                      }
                     >
                       or a stop {Math.ceil(room.stop_mm)} longer
-                    </button>
+                    </PlanButton>
                   )}
                 </td>
                 <td className="pl-3 text-right whitespace-nowrap text-quiet">
@@ -91,7 +78,7 @@ export function Readings({ cycle, up, steer, go }: ReadingProps) {
           {shock && (
             <Reading
               label="stroke left before it closes, before it opens"
-              said={`${mm(shock.closing_mm)}, ${mm(shock.opening_mm)}`}
+              written={`${mm(shock.closing_mm)}, ${mm(shock.opening_mm)}`}
               bad={Math.min(shock.closing_mm, shock.opening_mm) < 0}
             />
           )}
@@ -101,7 +88,7 @@ export function Readings({ cycle, up, steer, go }: ReadingProps) {
               <Reading
                 key={line.name}
                 label={`${line.name} keeps, ${line.frame ? "at the worst lock" : "measured at full droop"}`}
-                said={mm(left)}
+                written={mm(left)}
                 bad={left < 0}
               />
             );
@@ -109,10 +96,10 @@ export function Readings({ cycle, up, steer, go }: ReadingProps) {
           {joints && (
             <Reading
               label="shaft's joints, at the case and at the axle"
-              said={`${joints.case_deg.toFixed(1)}°, ${joints.axle_deg.toFixed(1)}°`}
+              written={`${joints.case_deg.toFixed(1)}°, ${joints.axle_deg.toFixed(1)}°`}
             />
           )}
-          {half !== undefined && <Reading label="half shaft, inner joint" said={`${half.toFixed(1)}°`} />}
+          {half !== undefined && <Reading label="half shaft, inner joint" written={`${half.toFixed(1)}°`} />}
         </tbody>
       </table>
       {cycle.events.length > 0 ? (
@@ -147,14 +134,14 @@ export function Readings({ cycle, up, steer, go }: ReadingProps) {
   );
 }
 
-function Reading({ label, said, bad = false }: { label: string; said: string; bad?: boolean }) {
+function Reading({ label, written, bad = false }: { label: string; written: string; bad?: boolean }) {
   return (
     <tr className="border-b border-hair [&>td]:py-1">
       <td className="text-quiet" colSpan={2}>
         {label}
       </td>
       <td className={`text-right font-semibold ${bad ? "text-oxide" : ""}`} colSpan={2}>
-        {said}
+        {written}
       </td>
     </tr>
   );

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Areas, Sheet, Way } from "../../api/types";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench, useResults } from "../../parts/bench";
 import { Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
@@ -11,6 +12,7 @@ import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
+import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 
 type Stance = Areas["stance"];
@@ -38,7 +40,6 @@ export function Heights() {
   );
 }
 
-/** A line that names what a result waits for. */
 /** What tyre, springs and body add at one axle, each on top of the last; beside it the frame in every stance. */
 function Stack({ end, stance }: { end: End; stance: Stance }) {
   const { sheet, write } = useBench();
@@ -70,7 +71,7 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
   const signed = (value: number) => `${value > 0.5 ? "+" : ""}${write(value, "z_mm").text}`;
   const off = stance.lift.doubt?.[`${end}.frame_rise_mm`] ?? 0;
   // Levels that lie close share a line of text each, from the highest down.
-  const said = [...levels]
+  const labels = [...levels]
     .sort((a, b) => b.mm - a.mm)
     .map((level, i, sorted) => ({ ...level, at: spread(sorted, i, y) }));
   return (
@@ -113,7 +114,7 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
               </text>
             </g>
           ))}
-          {said.map(({ name, mm, dash, at }) => (
+          {labels.map(({ name, mm, dash, at }) => (
             <g key={name}>
               <line
                 x1={4}
@@ -144,10 +145,10 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
 function Sides({ of: sides }: { of: Stance["front_sides"]["value"] | undefined }) {
   const { write } = useBench();
   if (!sides || Math.abs(sides.left_mm - sides.right_mm) < 0.5) return null;
-  const said = (mm: number) => `${mm > 0.5 ? "+" : ""}${Object.values(write(mm, "lift_mm")).join(" ")}`;
+  const inWords = (mm: number) => `${mm > 0.5 ? "+" : ""}${Object.values(write(mm, "lift_mm")).join(" ")}`;
   return (
     <p className="cond text-oxide">
-      left {said(sides.left_mm)}, right {said(sides.right_mm)}: the middle is what stands above
+      left {inWords(sides.left_mm)}, right {inWords(sides.right_mm)}: the middle is what stands above
     </p>
   );
 }
@@ -256,30 +257,11 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
   );
 }
 
-type RowProps = { label: string; path: string; children: React.ReactNode; bad?: boolean };
-
-export function Row({ label, path, children, bad = false }: RowProps) {
-  return (
-    <div className="flex items-baseline justify-between gap-4 border-b border-hair py-1">
-      <dt>
-        <FigureButton
-          path={path}
-          className="-my-2 min-h-10 text-left text-quiet underline underline-offset-4"
-          label={label}
-        >
-          {label}
-        </FigureButton>
-      </dt>
-      <dd className={`text-right font-semibold ${bad ? "text-oxide" : ""}`}>{children}</dd>
-    </div>
-  );
-}
-
 type ShockValue = NonNullable<Stance["front_shock"]["value"]>;
 
 /** The stroke from closed to open, what travel takes of it around ride, and the spare wanted at either end. */
 function Stroke({ shock, end }: { shock: ShockValue; end: End }) {
-  const { write, put } = useBench();
+  const { write } = useBench();
   const [ref, width] = useMeasure(340);
   const { calculated } = shock;
   const whole = shock.open_mm - shock.closed_mm;
@@ -347,32 +329,20 @@ function Stroke({ shock, end }: { shock: ShockValue; end: End }) {
       {short && whole > 0 && (
         <p className="flex flex-wrap gap-x-4">
           {calculated.extend_bump_stop_mm > 0.05 && (
-            <button
-              className="link"
-              onClick={() =>
-                void put({
-                  do: "draft",
-                  kind: "bump-stops",
-                  fields: { longer_mm: Math.ceil(calculated.extend_bump_stop_mm), axle: end },
-                })
-              }
+            <PlanButton
+              kind="bump-stops"
+              fields={{ longer_mm: Math.ceil(calculated.extend_bump_stop_mm), axle: end }}
             >
               plan a bump stop {Math.ceil(calculated.extend_bump_stop_mm)} longer
-            </button>
+            </PlanButton>
           )}
           {calculated.limit_droop_mm > 0.05 && (
-            <button
-              className="link"
-              onClick={() =>
-                void put({
-                  do: "draft",
-                  kind: "straps",
-                  fields: { shorter_mm: Math.ceil(calculated.limit_droop_mm), axle: end },
-                })
-              }
+            <PlanButton
+              kind="straps"
+              fields={{ shorter_mm: Math.ceil(calculated.limit_droop_mm), axle: end }}
             >
               plan straps, droop {Math.ceil(calculated.limit_droop_mm)} less
-            </button>
+            </PlanButton>
           )}
         </p>
       )}

@@ -1,8 +1,9 @@
 /** What holds the axles: track bar, caster bought against the pinion, half shafts, rear links and their centre. */
 import type { Areas } from "../../api/types";
+import { PlanButton } from "../../parts/PlanButton";
 import { useBench, useResults } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
-import { Row } from "./Heights";
+import { Off, Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 
 type Stance = Areas["stance"];
@@ -25,19 +26,8 @@ export function Links() {
 
 const degrees = (value: number, places = 1) => `${value.toFixed(places).replace("-", "−")}°`;
 
-function Off({ value, unit = "°" }: { value: number | undefined; unit?: string }) {
-  return value && value > 0.05 ? (
-    <span className="text-quiet">
-      {" "}
-      ±{value.toFixed(1)}
-      {unit}
-    </span>
-  ) : null;
-}
-
 /** Every degree given back to the caster is taken from the pinion: both on one picture. */
 function CasterAgainstPinion({ stance }: { stance: Stance }) {
-  const { put } = useBench();
   const [ref, width] = useMeasure(360);
   const state = stance.caster.value;
   const shaft = useResults().driveline.front_shaft.value;
@@ -178,13 +168,9 @@ function CasterAgainstPinion({ stance }: { stance: Stance }) {
       </dl>
       <p className="cond no-print flex flex-wrap gap-4">
         {[1, 2, 3].map((more) => (
-          <button
-            key={more}
-            className="link"
-            onClick={() => void put({ do: "draft", kind: "arms", fields: { caster_deg: more } })}
-          >
+          <PlanButton key={more} kind="arms" fields={{ caster_deg: more }}>
             plan arms, caster +{more}°
-          </button>
+          </PlanButton>
         ))}
       </p>
     </section>
@@ -192,7 +178,7 @@ function CasterAgainstPinion({ stance }: { stance: Stance }) {
 }
 
 function TrackBar({ stance }: { stance: Stance }) {
-  const { sheet, write, put } = useBench();
+  const { sheet, write } = useBench();
   const bar = stance.bar.value;
   if (!bar && sheet.figures["front_axle.build"]?.value === "independent") return null;
   const mm = (value: number) => Object.values(write(value, "z_mm", { places: 1 })).join(" ");
@@ -226,12 +212,9 @@ function TrackBar({ stance }: { stance: Stance }) {
             )}
           </dl>
           {!bar.settled && (
-            <button
-              className="link no-print"
-              onClick={() => void put({ do: "draft", kind: "track-bar", fields: { by: "adjustable" } })}
-            >
+            <PlanButton kind="track-bar" fields={{ by: "adjustable" }} className="link no-print">
               plan an adjustable bar
-            </button>
+            </PlanButton>
           )}
         </>
       )}
@@ -241,7 +224,7 @@ function TrackBar({ stance }: { stance: Stance }) {
 
 /** The half shaft from the front: at ride, full droop and full bump, against the cone that its joint bends. */
 function HalfShafts({ stance }: { stance: Stance }) {
-  const { sheet, put } = useBench();
+  const { sheet } = useBench();
   const [ref, width] = useMeasure(360);
   const state = stance.half_shafts.value;
   const reach = sheet.figures["half_shafts.reach_mm"]?.value;
@@ -325,18 +308,13 @@ function HalfShafts({ stance }: { stance: Stance }) {
         </Row>
       </dl>
       {state.limit_droop_mm > 0.05 && (
-        <button
+        <PlanButton
+          kind="straps"
+          fields={{ shorter_mm: Math.ceil(state.limit_droop_mm), axle: "front" }}
           className="link no-print"
-          onClick={() =>
-            void put({
-              do: "draft",
-              kind: "straps",
-              fields: { shorter_mm: Math.ceil(state.limit_droop_mm), axle: "front" },
-            })
-          }
         >
           plan straps: {Math.ceil(state.limit_droop_mm)} mm less droop clears it
-        </button>
+        </PlanButton>
       )}
     </section>
   );

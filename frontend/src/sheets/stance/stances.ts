@@ -3,7 +3,7 @@ export const STANCES = ["found", "today", "here", "loaded"] as const;
 export type Stance = (typeof STANCES)[number];
 
 /** What each is called: the stage of the mark has its own name. */
-export const stanceSaid = (stance: Stance, stage: string) =>
+export const stanceInWords = (stance: Stance, stage: string) =>
   stance === "found"
     ? "as found"
     : stance === "here"

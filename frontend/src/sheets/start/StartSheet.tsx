@@ -118,17 +118,17 @@ function NewRig({ first }: { first: boolean }) {
   const { units, person } = useSettings();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [said, setSaid] = useState({ name: "", form: "wagon" as Form, wheelbase: "", size: "" });
+  const [entry, setEntry] = useState({ name: "", form: "wagon" as Form, wheelbase: "", size: "" });
   const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
-  const set = (part: Partial<typeof said>) => setSaid({ ...said, ...part });
+  const set = (part: Partial<typeof entry>) => setEntry({ ...entry, ...part });
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (!said.name.trim())
+    if (!entry.name.trim())
       return setProblem({ field: "name", message: "Give the rig a name, for example Plover." });
     try {
       const sheet = await answered(
-        client.POST("/api/rigs", { params: { query: { stage: "planned", units, person } }, body: said }),
+        client.POST("/api/rigs", { params: { query: { stage: "planned", units, person } }, body: entry }),
       );
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       void navigate(`/rigs/${sheet.id}/rig`);
@@ -147,21 +147,21 @@ function NewRig({ first }: { first: boolean }) {
         <div className="grid gap-5 wide:grid-cols-3">
           <TextField
             label="Name"
-            value={said.name}
+            value={entry.name}
             set={(name) => set({ name })}
             example="Plover"
             problem={on(problem, "name")}
           />
           <TextField
             label={`Wheelbase, ${units === "inch" ? "in" : "mm"}`}
-            value={said.wheelbase}
+            value={entry.wheelbase}
             set={(wheelbase) => set({ wheelbase })}
             example={units === "inch" ? "107 7/8" : "2740"}
             problem={on(problem, "wheelbase")}
           />
           <TextField
             label="Size on the sidewall"
-            value={said.size}
+            value={entry.size}
             set={(size) => set({ size })}
             example="265/70R17 121/118S"
             problem={on(problem, "size")}
@@ -173,7 +173,7 @@ function NewRig({ first }: { first: boolean }) {
           </h3>
           <RadioGroup.Root
             aria-labelledby="form-of-body"
-            value={said.form}
+            value={entry.form}
             onValueChange={(form) => set({ form: form as Form })}
             className="flex flex-wrap gap-3 pt-1"
           >
@@ -187,7 +187,7 @@ function NewRig({ first }: { first: boolean }) {
                   <FormPicture form={form} width={160} height={84} />
                 </span>
                 <span className="block px-1">
-                  {said.form === form ? "● " : "○ "}
+                  {entry.form === form ? "● " : "○ "}
                   {form}
                 </span>
               </RadioGroup.Item>

@@ -212,19 +212,19 @@ function Notes({ item, keep }: { item: SurveyItem; keep: Keep }) {
 
 function NewItem({ zone }: { zone: Zone | undefined }) {
   const { put } = useBench();
-  const [said, setSaid] = useState({ item: "", note: "" });
+  const [entry, setEntry] = useState({ item: "", note: "" });
   const [at, setAt] = useState<Zone>("frame");
   const [condition, setCondition] = useState<(typeof CONDITIONS)[number]>("worn");
   const [concern, setConcern] = useState<(typeof CONCERNS)[number]>("structure");
   const [problem, setProblem] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    if (!said.item.trim()) return setProblem("What was looked at? For example: brake pipe, rear axle.");
-    const record = { ...said, note: said.note || null, zone: zone ?? at, condition, concern };
+    if (!entry.item.trim()) return setProblem("What was looked at? For example: brake pipe, rear axle.");
+    const record = { ...entry, note: entry.note || null, zone: zone ?? at, condition, concern };
     const refusal = await put({ do: "record", table: "survey_item", id: 0, version: null, record });
-    setProblem(refusal?.stale ? `“${said.item}” is in the survey already.` : refusal?.message);
+    setProblem(refusal?.stale ? `“${entry.item}” is in the survey already.` : refusal?.message);
     if (!refusal) {
-      setSaid({ item: "", note: "" });
+      setEntry({ item: "", note: "" });
       focusSoon((event.target as HTMLElement).querySelector<HTMLElement>("input"));
     }
   };
@@ -238,9 +238,9 @@ function NewItem({ zone }: { zone: Zone | undefined }) {
         <Entry
           label="looked at"
           className="min-w-48 flex-1"
-          value={said.item}
+          value={entry.item}
           example="brake pipe, rear axle"
-          set={(item) => setSaid({ ...said, item })}
+          set={(item) => setEntry({ ...entry, item })}
         />
         {!zone && <Choice label="zone" value={at} of={ZONES} choose={setAt} />}
         <Choice label="condition" value={condition} of={CONDITIONS} choose={setCondition} />
@@ -248,9 +248,9 @@ function NewItem({ zone }: { zone: Zone | undefined }) {
         <Entry
           label="what was seen"
           className="min-w-48 flex-1"
-          value={said.note}
+          value={entry.note}
           example="flaking under the clip"
-          set={(note) => setSaid({ ...said, note })}
+          set={(note) => setEntry({ ...entry, note })}
         />
         <button className="btn">add it{zone ? `, ${zone}` : ""}</button>
       </div>

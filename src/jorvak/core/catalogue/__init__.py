@@ -108,13 +108,13 @@ def _of_its_shape(spec: FigureSpec, value: Any) -> Any:
         case "choice":
             if value not in spec.choices:
                 raise BadFigure(
-                    spec.path, f"The {spec.label} is {_either(spec.choices)}, not {_said(value)}."
+                    spec.path, f"The {spec.label} is {_either(spec.choices)}, not {_in_words(value)}."
                 )
             return value
         case "size":
             if not isinstance(value, str):
                 raise BadFigure(
-                    spec.path, f"The {spec.label} is text such as {spec.example}, not {_said(value)}."
+                    spec.path, f"The {spec.label} is text such as {spec.example}, not {_in_words(value)}."
                 )
             return value
         case "text":
@@ -138,7 +138,7 @@ def _of_its_shape(spec: FigureSpec, value: Any) -> Any:
 def _number(spec: FigureSpec, value: Any) -> float:
     if isinstance(value, bool) or not isinstance(value, (int, float)):
         raise BadFigure(
-            spec.path, f"The {spec.label} is a number such as {spec.example}, not {_said(value)}."
+            spec.path, f"The {spec.label} is a number such as {spec.example}, not {_in_words(value)}."
         )
     if not spec.low <= value <= spec.high:
         unit = f" {spec.quantity.core_unit.symbol}".rstrip() if spec.quantity else ""
@@ -155,6 +155,6 @@ def _either(choices: tuple[str, ...]) -> str:
     return f"{', '.join(choices[:-1])} or {choices[-1]}"
 
 
-def _said(value: Any) -> str:
+def _in_words(value: Any) -> str:
     text = repr(value)
     return text if len(text) <= 40 else text[:40] + "…"

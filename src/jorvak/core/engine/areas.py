@@ -53,7 +53,11 @@ class Steps:
     high: float | None = None
 
     def all(self) -> tuple[float, ...]:
-        """Each place from end to end. Needs both ends."""
+        """Each place from end to end. Needs both ends.
+
+        >>> Steps(5.0, -10.0, 5.0).all()
+        (-10.0, -5.0, 0.0, 5.0)
+        """
         assert self.low is not None and self.high is not None
         return tuple(self.low + i * self.step for i in range(round((self.high - self.low) / self.step) + 1))
 

@@ -45,7 +45,14 @@ class _Record:
 
 
 class FlatResult:
-    """A result laid flat: its plain ``values`` in order, the ``places`` where they stand, ``sizes`` of its lists."""
+    """A result laid flat: its plain ``values`` in order, the ``places`` where they stand, ``sizes`` of its lists.
+
+    >>> flat = FlatResult({"deg": 31.0, "points": [{"z_mm": 480.0}]})
+    >>> flat.places
+    [('deg',), ('points', 0, 'z_mm')]
+    >>> flat.difference({"deg": 31.0, "points": [{"z_mm": 483.0}]}).moved
+    {1: 483.0}
+    """
 
     def __init__(self, result: Any) -> None:
         self.values: list[Any] = []

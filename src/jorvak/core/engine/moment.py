@@ -71,7 +71,11 @@ class Moment:
 
 
 def read_stage(text: str) -> Stage:
-    """``as-found``, ``today``, ``planned`` or a number. Raises Refused on ``stage``."""
+    """``as-found``, ``today``, ``planned`` or the number of a step. Raises Refused on ``stage``.
+
+    >>> read_stage("today"), read_stage("7")
+    ('today', 7)
+    """
     if text in NAMED:
         return cast(Stage, text)
     if text.isascii() and text.isdigit() and len(text) <= 4:

@@ -165,6 +165,13 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
 
     Row i is what each source moves number i by; the first source is all that moves the first number. Source:
     Cholesky's decomposition, of a matrix that may be of less than full rank.
+
+    One mass that is 3 kg off on the front and 4 kg on the rear is one source; another on the rear alone a second:
+
+    >>> triangle([(3.0, 4.0)], 2)
+    ((3.0, 0.0), (4.0, 0.0))
+    >>> triangle([(3.0, 4.0), (0.0, 2.0)], 2)
+    ((3.0, 0.0), (4.0, 2.0))
     """
     columns = tuple(zip(*off, strict=True)) or ((),) * size
     covariance = [[sum(map(mul, columns[i], columns[j])) for j in range(i + 1)] for i in range(size)]

@@ -20,5 +20,5 @@ def axle_must_carry(here: Here, end: End) -> AxleMass | None:
     permitted, load = here.value(f"body.permitted_{end}_kg"), here.judged_results.of(LoadResults).load
     weighs = getattr(load.value, f"{end}_kg") if load.value else None
     if weighs is not None and (permitted is None or weighs > permitted):
-        return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {here.load_said}")
+        return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {here.load_in_words}")
     return None if permitted is None else AxleMass(permitted, 0.0, "it may weigh")

@@ -35,7 +35,7 @@ def ends_of(where: Where) -> tuple[End, ...]:
     return ("front", "rear") if where == "both" else (where,)
 
 
-def where_said(where: Where) -> str:
+def where_in_words(where: Where) -> str:
     """The axles that a word names, in a title."""
     return "front and rear" if where == "both" else where
 

@@ -30,7 +30,12 @@ class Typed(Frozen):
 
 
 def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
-    """Read a typed line. Raises Refused on ``line`` with what was read and what would work."""
+    """Read a typed line. Raises Refused on ``line`` with what was read and what would work.
+
+    >>> from jorvak.core.rig import Rig
+    >>> read_line("lift front 40", Rig(name="Plover", vehicle="", form="wagon")).title
+    'lift 40 front'
+    """
     words = text.strip()
     if not words:
         raise Refused("line", f"Type a change or a figure, for example {_examples()}.")

@@ -271,7 +271,7 @@ def _fill(
 ) -> None:
     """Numbers into the number fields in order, what is left into the first field of words."""
     numbers = [form for form in forms if form.number]
-    said: list[str] = []
+    rest_of_it: list[str] = []
     i = 0
     while i < len(rest):
         step = 0
@@ -286,17 +286,19 @@ def _fill(
                 values[form.key] = _value(form, " ".join(rest[i : i + step]), preset, "line")
                 break
         if not step:
-            said.append(rest[i])
+            rest_of_it.append(rest[i])
         i += max(step, 1)
-    if not said:
+    if not rest_of_it:
         return
     words = next((form for form in forms if _is_words(form)), None)
     if words is None or words.key in values:
-        said = [word for word in said if word.lower() not in SMALL_WORDS]
-        if not said:
+        rest_of_it = [word for word in rest_of_it if word.lower() not in SMALL_WORDS]
+        if not rest_of_it:
             return
-        raise Refused("line", f"“{' '.join(said)[:40]}” was not understood. Type for example {kind.example}.")
-    values[words.key] = " ".join(said)
+        raise Refused(
+            "line", f"“{' '.join(rest_of_it)[:40]}” was not understood. Type for example {kind.example}."
+        )
+    values[words.key] = " ".join(rest_of_it)
 
 
 def _is_words(form: FieldForm) -> bool:

@@ -1,6 +1,6 @@
 """Reading and writing what people type.
 
->>> read("38 5/16 in", LENGTH).value
+>>> round(read("38 5/16 in", LENGTH).value, 4)
 973.1375
 >>> write(973.1375, LENGTH, "in", fraction=16)
 '38 5/16 in'

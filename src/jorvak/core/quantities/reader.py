@@ -52,6 +52,10 @@ def read(text: str, quantity: Quantity, unit: str | None = None) -> Reading:
 
     ``unit`` is the symbol of the field's display unit, which a bare number takes; the core's unit where
     it is None. Raises Unreadable.
+
+    >>> from jorvak.core.quantities import LENGTH
+    >>> read("13 1/2 in", LENGTH).value, read("343", LENGTH).value
+    (342.9, 343.0)
     """
     shown = quantity.unit(unit) if unit is not None else quantity.core_unit
     plain = _plain(text)

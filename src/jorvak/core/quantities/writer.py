@@ -19,6 +19,10 @@ def write(
 
     ``unit`` is a symbol of the quantity (None: the core's); ``fraction`` 16 or 32 writes inches as on a
     tape; ``places`` overrides the unit's usual decimals.
+
+    >>> from jorvak.core.quantities import LENGTH
+    >>> write(342.9, LENGTH), write(342.9, LENGTH, "in", fraction=16)
+    ('343 mm', '13 1/2 in')
     """
     shown = quantity.unit(unit) if unit is not None else quantity.core_unit
     size = value / shown.factor

@@ -18,10 +18,10 @@ def _gears(spec: FigureSpec, ratios: tuple[float, ...]) -> tuple[float, ...]:
     """First to top, each taller than the one before: a list that is torn off or turned round is none."""
     falling = all(one > other for one, other in itertools.pairwise(ratios))
     if len(ratios) < FEWEST_GEARS or not falling:
-        said = " ".join(f"{ratio:g}" for ratio in ratios)
+        listed = " ".join(f"{ratio:g}" for ratio in ratios)
         raise BadFigure(
             spec.path,
-            f"The {spec.label}: {said} were read. There are {FEWEST_GEARS} to {MOST_RATIOS}, first to top, each smaller "
+            f"The {spec.label}: {listed} were read. There are {FEWEST_GEARS} to {MOST_RATIOS}, first to top, each smaller "
             f"than the one before. Type for example {spec.example}.",
         )
     return ratios

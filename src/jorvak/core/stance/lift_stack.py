@@ -118,6 +118,9 @@ def loaded_mm(free_length_mm: float, rate_n_per_mm: float, sprung_kg: float, mot
     """How long a coil is with ``sprung_kg`` on its corner. Raises Refused where that is nothing.
 
     Source: a linear spring through a constant motion ratio.
+
+    >>> round(loaded_mm(free_length_mm=415, rate_n_per_mm=34, sprung_kg=400, motion_ratio=1.0), 1)
+    299.6
     """
     if rate_n_per_mm <= 0 or motion_ratio <= 0:
         field = "rate_n_per_mm" if rate_n_per_mm <= 0 else "motion_ratio"

@@ -53,23 +53,23 @@ def _size(rig: Rig, stage: Stage, marks: str, index: int) -> Size:
         readable = readable_size(marks)
     except Refused as refused:
         raise Refused(f"sizes.{index}", refused.message) from None
-    said = sidewall(readable)
+    tyre = sidewall(readable)
     at = steps_before(rig, stage)
     tyres = Change(id=0, kind="tyres", fields={"size": readable})
     fitted = replace(rig, changes=(*rig.changes[:at], tyres, *rig.changes[at:]))
     here = moment(fitted, at + 1, with_doubt=False)
     results, found = Results(here), found_results(rig)
     stance, rolling = results.of(StanceResults), results.of(RollingResults)
-    carries = None if said.max_load_kg is None else 2 * said.max_load_kg
+    carries = None if tyre.max_load_kg is None else 2 * tyre.max_load_kg
     must = max((rig.figures[path].value for path in _PERMITTED if path in rig.figures), default=None)
     room = rig.figures.get("spare.most_diameter_mm")
     height, before = stance.height.value, found.of(StanceResults).height.value
     return Size(
         marks=readable,
         size=designation(readable),
-        tyre=said,
-        diameter_mm=said.diameter_mm,
-        width_mm=said.section_width_mm,
+        tyre=tyre,
+        diameter_mm=tyre.diameter_mm,
+        width_mm=tyre.section_width_mm,
         under_axles_mm=stance.under_differentials_mm.value,
         height_mm=height.height_mm if height and before else None,
         approach_deg=stance.angles.value.approach.deg
@@ -82,20 +82,20 @@ def _size(rig: Rig, stage: Stage, marks: str, index: int) -> Size:
         top_gear_rpm=rolling.gears.value.gears[-1].rpm[0] if rolling.gears.value else None,
         carries_axle_kg=carries,
         load_spare_kg=None if carries is None or must is None else carries - float(must),
-        rim=_rim(here.here.get("wheels.front_left.rim_width_in"), said),
+        rim=_rim(here.here.get("wheels.front_left.rim_width_in"), tyre),
         spare_room_mm=None
-        if room is None or said.diameter_mm is None
-        else float(room.value) - said.diameter_mm,
+        if room is None or tyre.diameter_mm is None
+        else float(room.value) - tyre.diameter_mm,
     )
 
 
 _PERMITTED = ("body.permitted_front_kg", "body.permitted_rear_kg")
 
 
-def _rim(width: Figure | None, said: TyreSizeOut) -> Fit:
+def _rim(width: Figure | None, tyre: TyreSizeOut) -> Fit:
     """Against the rim on the vehicle, by the first guess: the maker's range of a size is not in the size."""
     if width is None:
         return "unknown"
-    low, high = (share * said.section_width_mm / MM_PER_IN for share in RIM_SHARE)
+    low, high = (share * tyre.section_width_mm / MM_PER_IN for share in RIM_SHARE)
     inside = low - SLACK <= float(width.value) <= high + SLACK
     return "first guess fits" if inside else "first guess outside"

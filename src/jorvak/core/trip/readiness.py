@@ -133,7 +133,7 @@ def _sentence(
     blocking: tuple[Finding, ...],
     unsafe: tuple[Unsafe, ...],
 ) -> str:
-    work = _work_said(standing, hours, factor, blocking, unsafe)
+    work = _work_in_words(standing, hours, factor, blocking, unsafe)
     match verdict:
         case "no-date":
             return f"No day of leaving is set. {work}"
@@ -145,7 +145,7 @@ def _sentence(
             return f"{_count(days or 0, 'day')} left. {work}"
 
 
-def _work_said(
+def _work_in_words(
     standing: tuple[OpenWork, ...],
     hours: float,
     factor: float | None,

@@ -58,14 +58,14 @@ def _opened(meeting: Meeting) -> str:
 
 
 def _differs(each: Mismatch) -> str:
-    return f"{_words(each.field)} {_said(each.a)} against {_said(each.b)}"
+    return f"{_words(each.field)} {_in_words(each.a)} against {_in_words(each.b)}"
 
 
 def _words(field: str) -> str:
     return field.removesuffix("_mm").removesuffix("_deg").replace("_", " ")
 
 
-def _said(value: object) -> str:
+def _in_words(value: object) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value)
 
 

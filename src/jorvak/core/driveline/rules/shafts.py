@@ -41,7 +41,7 @@ def joint_angles_unequal(here: Here) -> Iterator[Finding]:
             "joint-angles-unequal",
             severity,
             f"{_named(end)}: {at.drive_joint_deg:.1f}° at the case and {at.pinion_joint_deg:.1f}° at the axle, planes "
-            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s²{here.near(off, 0)} at {here.said(line.speed_kmh, SPEED)}, "
+            f"{at.plane_angle_deg:.0f}° apart: {residual:.0f} rad/s²{here.near(off, 0)} at {here.in_units(line.speed_kmh, SPEED)}, "
             f"smooth up to {SMOOTH_RAD_S2:.0f}.",
             PLACES[end],
             result=result,
@@ -83,7 +83,7 @@ def joint_too_steep(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "joint-too-steep",
                 "watch",
-                f"{_named(end)}: at {here.said(line.speed_kmh, SPEED)} its steeper joint shakes it with {inertial:.0f} rad/s²"
+                f"{_named(end)}: at {here.in_units(line.speed_kmh, SPEED)} its steeper joint shakes it with {inertial:.0f} rad/s²"
                 f"{here.near(off, 0)}; {line.ride.calculated.max_joint_deg_at_rpm:.1f}° is what one joint takes at that speed.",
                 PLACES[end],
                 result=result,
@@ -148,7 +148,7 @@ def slip(here: Here) -> Iterator[Finding]:
             ("slip-bottoms", "collapse_spare_mm", line.slip.collapse_spare_mm,
              f"at the shortest place {here.mm(left)} are left until it bottoms"),
         )  # fmt: skip
-        for code, key, margin, said in margins:
+        for code, key, margin, in_words in margins:
             place = f"slip.{key}"
             off = result.off(place)
             severity = room(margin, off)
@@ -158,7 +158,7 @@ def slip(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 code,
                 severity,
-                f"{_named(end)}: {said}{here.near_mm(off)}.",
+                f"{_named(end)}: {in_words}{here.near_mm(off)}.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -186,7 +186,7 @@ def shaft_whirls(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "shaft-whirls",
                 severity,
-                f"{_named(end)}: {line.rpm:.0f} rpm at {here.said(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}{here.near(off, 0)}.",
+                f"{_named(end)}: {line.rpm:.0f} rpm at {here.in_units(line.speed_kmh, SPEED)}, safe up to {whirl.safe_rpm:.0f}, it whirls at {whirl.critical_rpm:.0f}{here.near(off, 0)}.",
                 PLACES[end],
                 result=result,
                 settled_by=(
@@ -240,7 +240,7 @@ def torque_over_rating(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "torque-over-rating",
                 "watch",
-                f"{end.capitalize()} {what}: {here.said(torque, TORQUE)} by {asked.governs} in low, rated {here.said(rating, TORQUE)}. "
+                f"{end.capitalize()} {what}: {here.in_units(torque, TORQUE)} by {asked.governs} in low, rated {here.in_units(rating, TORQUE)}. "
                 "A wheel that lands spinning puts several times as much there.",
                 "case" if what == "transfer case" else PLACES[end],
                 result=result,

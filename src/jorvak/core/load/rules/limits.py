@@ -32,7 +32,7 @@ def over_what_is_permitted(here: Here) -> Iterator[Finding]:
         yield here.finding(
             code,
             severity,
-            f"{what} weighs {here.kg(permitted - left)} {here.load_said} of {here.kg(permitted)}: {over}{near}.",
+            f"{what} weighs {here.kg(permitted - left)} {here.load_in_words} of {here.kg(permitted)}: {over}{near}.",
             where,
             result=result,
             settled_by=(

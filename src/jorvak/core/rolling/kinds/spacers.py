@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kind_fields import ThickMm, Where, added, ends_of, where_said
+from jorvak.core.plan.kind_fields import ThickMm, Where, added, ends_of, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 
@@ -14,7 +14,7 @@ class Spacers(Frozen):
 
 
 def title(fields: Spacers) -> str:
-    return f"wheel spacers {fields.thickness_mm:g}, {where_said(fields.axle)}"
+    return f"wheel spacers {fields.thickness_mm:g}, {where_in_words(fields.axle)}"
 
 
 def effect(fields: Spacers, before: Figures) -> dict[str, Figure | None]:
@@ -26,7 +26,7 @@ def effect(fields: Spacers, before: Figures) -> dict[str, Figure | None]:
 def jobs(fields: Spacers) -> tuple[Job, ...]:
     return (
         job(
-            f"Fit the spacers, {where_said(fields.axle)}",
+            f"Fit the spacers, {where_in_words(fields.axle)}",
             1.0,
             (
                 "Thread engagement at least the stud's diameter; measure it with the wheel on.",

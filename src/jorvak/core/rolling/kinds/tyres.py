@@ -114,11 +114,11 @@ def read(words: str, rig: Rig) -> Tyres:
     size = words.strip()
     if not size:
         raise Refused("line", f"Which size? Type for example {EXAMPLE}.")
-    said: dict[str, float] = {}
+    noted: dict[str, float] = {}
     for key, pattern in (("heavier_each_kg", HEAVIER), ("offset_mm", OFFSET), ("rim_width_in", RIM)):
         found = pattern.search(size)
         if found is not None:
-            said[key] = float(found[1].replace(",", "."))
+            noted[key] = float(found[1].replace(",", "."))
             size = f"{size[: found.start()]} {size[found.end() :]}"
     size = re.sub(r"[,\s]+", " ", size).strip(" ,").removesuffix(" on")
     where = POSITION.search(size)
@@ -138,7 +138,7 @@ def read(words: str, rig: Rig) -> Tyres:
             f"“{size}” does not say how high the tyre is. Type a size with an aspect or a diameter, for example 37x12.50R17.",
         )
     try:
-        return Tyres(size=size, **said)
+        return Tyres(size=size, **noted)
     except ValidationError as error:
         raise Refused("line", refusal_of(error, Tyres).message) from None
 

@@ -34,11 +34,11 @@ def retighten(here: Here) -> Iterator[Finding]:
         gone = None if now is None else true_km_since(events, here.step_of(change), now)
         what = "the wheel nuts, the spare's too" if change.kind in WHEELS else "spring bolts and U-bolts"
         overdue = gone is not None and gone > RETIGHTEN_KM
-        said = "" if gone is None else f" {here.said(gone, DISTANCE)} have truly gone since."
+        gone_since = "" if gone is None else f" {here.in_units(gone, DISTANCE)} have truly gone since."
         yield here.finding(
             "retighten",
             ("stop" if change.kind in WHEELS else "watch") if overdue else "note",
-            f"{opening(change)}: retighten {what} after 50 to 100 km, and once more after the first rough track.{said}",
+            f"{opening(change)}: retighten {what} after 50 to 100 km, and once more after the first rough track.{gone_since}",
             "both-axles",
             figures=("odometer.reading_km",) if now is not None else (),
             change=change,

@@ -39,7 +39,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
     yield here.finding(
         "axle-ratios-differ",
         severity,
-        f"The axles turn {apart:.1f} % apart{here.near(off)}, the {faster} one faster{_ratios_said(here)}. {limit} {WINDS_UP_ANYWAY}",
+        f"The axles turn {apart:.1f} % apart{here.near(off)}, the {faster} one faster{_ratios_in_words(here)}. {limit} {WINDS_UP_ANYWAY}",
         "both-axles",
         result=result,
         settled_by=(
@@ -49,7 +49,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
     )
 
 
-def _ratios_said(here: Here) -> str:
+def _ratios_in_words(here: Here) -> str:
     front, rear = (here.value(f"{end}_axle.ratio") for end in ENDS)
     return f": front {front:.2f}, rear {rear:.2f}" if front and rear else ""
 
@@ -91,7 +91,7 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
         "speedometer-outside-band",
         "watch",
         f"{_corrected_for(here)}The speedometer reads {abs(answer.error_pct):.1f} % {side}{here.near(off)} and leaves the permitted band: "
-        f"it shows {here.said(worst.indicated_kmh, SPEED)} at a true {here.said(worst.true_kmh, SPEED)}.",
+        f"it shows {here.in_units(worst.indicated_kmh, SPEED)} at a true {here.in_units(worst.true_kmh, SPEED)}.",
         "dash",
         result=result,
         settled_by=(

@@ -61,8 +61,8 @@ def tyre_speed_short(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "tyre-speed-short",
             "watch",
-            f"The {end} tyres are for {here.said(size.max_speed_kmh, SPEED)} (symbol {size.speed_symbol}), "
-            f"the vehicle does {here.said(top, SPEED)}.",
+            f"The {end} tyres are for {here.in_units(size.max_speed_kmh, SPEED)} (symbol {size.speed_symbol}), "
+            f"the vehicle does {here.in_units(top, SPEED)}.",
             PLACES[end],
             figures=(f"wheels.{end}_left.size", "speedometer.top_speed_kmh"),
             settled_by=(Settle(text="A higher speed symbol, or a limit in the cabin where the local rules take one"),),
@@ -103,12 +103,12 @@ def rim_width_outside(here: Here) -> Iterator[Finding]:
         low, high = guess if None in maker else maker
         if low - SLACK <= width <= high + SLACK:
             continue
-        said = f"by the first guess it takes {low:.2f} to {high:.2f} in (assumed)"
+        allowed = f"by the first guess it takes {low:.2f} to {high:.2f} in (assumed)"
         yield here.finding(
             "rim-width-outside",
             "measure" if None in maker else "stop",
             f"A rim of {width:g} in under a tyre of {here.mm(size.section_width_mm)}, {' and '.join(ends)}: "
-            f"{said if None in maker else f'its maker allows {low:g} to {high:g} in'}.",
+            f"{allowed if None in maker else f'its maker allows {low:g} to {high:g} in'}.",
             _place(ends),
             figures=(f"wheels.{at}.size", f"wheels.{at}.rim_width_in"),
             settled_by=(

@@ -29,7 +29,9 @@ def set_not_alike(here: Here) -> Iterator[Finding]:
         if difference.odd:
             severity, where = _how_bad(difference)
             majority = (
-                "no two agree on one" if difference.tie else f"the others have {_said(difference.majority)}"
+                "no two agree on one"
+                if difference.tie
+                else f"the others have {_in_words(difference.majority)}"
             )
             yield here.finding(
                 "set-not-alike",
@@ -97,7 +99,7 @@ def tyre_pressure(here: Here) -> Iterator[Finding]:
         severity = beyond(wanted - used, off) or ("note" if used - wanted > SOFT_KPA + SLACK else None)
         if severity is None:
             continue
-        said = {
+        verdict = {
             "stop": "too little",
             "measure": "too close to call",
             "note": "more than it needs: harder, and worn in the middle",
@@ -105,7 +107,7 @@ def tyre_pressure(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "tyre-pressure",
             severity,
-            f"{end.capitalize()} tyres: {here.said(used, PRESSURE)} in use, {here.said(wanted, PRESSURE)} carry what stands on them here: {said}.",
+            f"{end.capitalize()} tyres: {here.in_units(used, PRESSURE)} in use, {here.in_units(wanted, PRESSURE)} carry what stands on them here: {verdict}.",
             PLACES[end],
             result=result,
             settled_by=(
@@ -237,7 +239,7 @@ def _listed(positions: list[str]) -> str:
     return words[0] if len(words) == 1 else f"{', '.join(words[:-1])} and {words[-1]}"
 
 
-def _said(value: object) -> str:
+def _in_words(value: object) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value)
 
 

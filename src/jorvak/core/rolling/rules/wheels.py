@@ -32,7 +32,7 @@ def wheel_does_not_mate(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "wheel-does-not-mate",
                 "stop",
-                f"The {end} hub has {_said(path, found)}, the wheel {_said(path, now)}.",
+                f"The {end} hub has {_in_words(path, found)}, the wheel {_in_words(path, now)}.",
                 PLACES[end],
                 figures=(path,),
                 settled_by=(Settle(text="Wheels for this hub; never bolts at an angle or a seat that is not theirs"),),
@@ -104,10 +104,10 @@ def brake_room(here: Here) -> Iterator[Finding]:
     rim, least = sidewall(now).rim_in, here.value("brakes.front_rim_in")
     if least is not None and rim < least - SLACK:
         severity: Severity = "stop"
-        said = f"A {rim:g} in rim does not go over the front brakes: they want {least:g} in."
+        text = f"A {rim:g} in rim does not go over the front brakes: they want {least:g} in."
     elif least is None and rim < sidewall(found).rim_in - SLACK:
         severity = "measure"
-        said = (
+        text = (
             f"The rim falls from {sidewall(found).rim_in:g} to {rim:g} in: does the caliper still fit in it?"
         )
     else:
@@ -115,7 +115,7 @@ def brake_room(here: Here) -> Iterator[Finding]:
     yield here.finding(
         "brake-room",
         severity,
-        said,
+        text,
         "front-axle",
         figures=(path,),
         settled_by=(
@@ -126,7 +126,7 @@ def brake_room(here: Here) -> Iterator[Finding]:
     )
 
 
-def _said(path: str, value: object) -> str:
+def _in_words(path: str, value: object) -> str:
     label = spec_of(path).label.split(",")[0]
     return f"{label} {value:g}" if isinstance(value, float) else f"{label} {value}"
 

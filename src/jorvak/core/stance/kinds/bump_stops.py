@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, where_said
+from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 
@@ -14,7 +14,7 @@ class BumpStops(Frozen):
 
 
 def title(fields: BumpStops) -> str:
-    return f"bump stops {fields.longer_mm:+g}, {where_said(fields.axle)}"
+    return f"bump stops {fields.longer_mm:+g}, {where_in_words(fields.axle)}"
 
 
 def effect(fields: BumpStops, before: Figures) -> dict[str, Figure | None]:

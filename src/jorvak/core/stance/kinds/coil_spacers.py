@@ -13,7 +13,7 @@ from jorvak.core.plan.kind_fields import (
     on_sides,
     only_with,
     thicker,
-    where_said,
+    where_in_words,
 )
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -27,7 +27,9 @@ class CoilSpacers(Frozen):
 
 
 def title(fields: CoilSpacers) -> str:
-    return f"{fields.at} spacers {fields.thickness_mm:g}, {where_said(fields.axle)}{on_sides(fields.side)}"
+    return (
+        f"{fields.at} spacers {fields.thickness_mm:g}, {where_in_words(fields.axle)}{on_sides(fields.side)}"
+    )
 
 
 def effect(fields: CoilSpacers, before: Figures) -> dict[str, Figure | None]:
@@ -50,7 +52,7 @@ def fits(fields: CoilSpacers, figures: Figures) -> None:
 def jobs(fields: CoilSpacers) -> tuple[Job, ...]:
     return (
         job(
-            f"Fit the spacers, {where_said(fields.axle)}",
+            f"Fit the spacers, {where_in_words(fields.axle)}",
             3.0,
             (
                 "Both sides of a solid axle alike.",

@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, where_said
+from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 
@@ -20,7 +20,7 @@ NAMES = {"hose": "hoses", "cable": "brake cable", "breather": "breather"}
 
 
 def title(fields: Hoses) -> str:
-    return f"{NAMES[fields.what]} {fields.longer_mm:+g}, {where_said(fields.axle)}"
+    return f"{NAMES[fields.what]} {fields.longer_mm:+g}, {where_in_words(fields.axle)}"
 
 
 def effect(fields: Hoses, before: Figures) -> dict[str, Figure | None]:
@@ -36,7 +36,7 @@ def jobs(fields: Hoses) -> tuple[Job, ...]:
     if fields.what != "hose":
         return (
             job(
-                f"Change the {NAMES[fields.what]}, {where_said(fields.axle)}",
+                f"Change the {NAMES[fields.what]}, {where_in_words(fields.axle)}",
                 1.0,
                 (
                     "Length and ends against the old one before it comes off.",
@@ -47,7 +47,7 @@ def jobs(fields: Hoses) -> tuple[Job, ...]:
         )
     return (
         job(
-            f"Change the hoses, {where_said(fields.axle)}",
+            f"Change the hoses, {where_in_words(fields.axle)}",
             2.5,
             (
                 "Thread, seat and length against the old ones before the system is opened.",

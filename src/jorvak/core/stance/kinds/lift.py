@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kind_fields import LiftMm, Where, added, ends_of, only_with, where_said
+from jorvak.core.plan.kind_fields import LiftMm, Where, added, ends_of, only_with, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 
@@ -18,7 +18,7 @@ class Lift(Frozen):
 
 def title(fields: Lift) -> str:
     by = "" if fields.by == "unsaid" else f" by {fields.by.replace('-', ' ')}"
-    return f"lift {fields.height_mm:g} {where_said(fields.axle)}{by}"
+    return f"lift {fields.height_mm:g} {where_in_words(fields.axle)}{by}"
 
 
 def effect(fields: Lift, before: Figures) -> dict[str, Figure | None]:
@@ -44,7 +44,7 @@ def fits(fields: Lift, figures: Figures) -> None:
 def jobs(fields: Lift) -> tuple[Job, ...]:
     return (
         job(
-            f"Lift the frame {fields.height_mm:g} mm, {where_said(fields.axle)}",
+            f"Lift the frame {fields.height_mm:g} mm, {where_in_words(fields.axle)}",
             6.0,
             (
                 "Decide by what before parts are bought: each way upsets other things.",

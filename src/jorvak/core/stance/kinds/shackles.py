@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, only_with, where_said
+from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, only_with, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
 
@@ -14,7 +14,7 @@ class Shackles(Frozen):
 
 
 def title(fields: Shackles) -> str:
-    return f"shackles {fields.longer_mm:+g}, {where_said(fields.axle)}"
+    return f"shackles {fields.longer_mm:+g}, {where_in_words(fields.axle)}"
 
 
 def effect(fields: Shackles, before: Figures) -> dict[str, Figure | None]:

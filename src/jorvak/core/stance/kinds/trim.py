@@ -68,14 +68,14 @@ def read(words: str, rig: Rig) -> Trim:
         by = read_quantity(amount[1].strip(), LENGTH).value
     except Unreadable as error:
         raise Refused("line", str(error)) from None
-    said = " ".join((words[: amount.start()] + words[amount.end() :]).split()).removesuffix(" by")
+    named = " ".join((words[: amount.start()] + words[amount.end() :]).split()).removesuffix(" by")
     known = (*rig.points, *(gap.name for gap in rig.all(Gap)))
-    what = next((name for name in known if name.lower() == said.lower()), None)
+    what = next((name for name in known if name.lower() == named.lower()), None)
     if what is None:
         there = (
             f"There are {', '.join(known)}." if known else "Note the point or the place by the tyre first."
         )
-        raise Refused("line", f"There is no point or place “{said[:40]}” on this rig. {there}")
+        raise Refused("line", f"There is no point or place “{named[:40]}” on this rig. {there}")
     return Trim(what=what, by_mm=by)
 
 

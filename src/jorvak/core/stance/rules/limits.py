@@ -71,7 +71,7 @@ def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
         "nose-up-when-loaded",
         "watch",
         f"The frame stands {here.mm(-result.value.rake_mm)}{here.near_mm(off)} higher at the front than at the rear, "
-        f"{here.load_said}: lamps, steering and braking suffer.",
+        f"{here.load_in_words}: lamps, steering and braking suffer.",
         "nose",
         result=result,
         settled_by=(

@@ -120,7 +120,7 @@ def spring_for_another_load(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "spring-for-another-load",
             "watch",
-            f"The {end} springs are chosen for {here.kg(chosen_for)} on each and carry {here.kg(stands)} {here.load_said}, "
+            f"The {end} springs are chosen for {here.kg(chosen_for)} on each and carry {here.kg(stands)} {here.load_in_words}, "
             f"{abs(stands / chosen_for - 1) * 100:.0f} % {more}: they ride {'low and bottom' if stands > chosen_for else 'high and hard'}.",
             PLACES[end],
             result=here.judged_results.result("stance", f"{end}_corner"),
