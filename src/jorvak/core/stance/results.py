@@ -13,7 +13,7 @@ from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, loaded_mm, spring_lift_mm, stacked
-from jorvak.core.stance.stance import Carriage, Seen, StanceOut, StancePointIn, judged, rise_at, seen
+from jorvak.core.stance.stance import Carriage, Seen, StanceOut, judged, rise_at, seen
 
 
 @record(frozen=True, slots=True)
@@ -299,7 +299,7 @@ def _seen(ask: Ask, name: str, on: Carrier) -> Seen:
     def point(inner: Ask) -> Seen:
         x, z = inner.need(f"{at}.x_mm"), inner.need(f"{at}.z_mm")
         stands = inner.shared("on what it stands", _stands)
-        return seen(StancePointIn(name=name, x_mm=x, z_mm=z, on=on), stands, f"{at}.z_mm")
+        return seen(name, x, z, on, stands, f"{at}.z_mm")
 
     return ask.shared(at, point)
 

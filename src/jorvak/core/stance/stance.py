@@ -79,24 +79,28 @@ def stance(given: StanceIn) -> StanceOut:
 
     Raises Refused on ``points.N.z_mm`` for a point at or below the ground.
     """
-    return judged([seen(point, given, f"points.{i}.z_mm") for i, point in enumerate(given.points)], given)
+    points = [
+        seen(point.name, point.x_mm, point.z_mm, point.on, given, f"points.{i}.z_mm")
+        for i, point in enumerate(given.points)
+    ]
+    return judged(points, given)
 
 
-def seen(point: StancePointIn, stands: Carriage, field: str) -> Seen:
-    """One point from the tyres. Raises Refused on ``field`` where it is at or below the ground."""
-    x, z = point.x_mm, _height(point, stands)
+def seen(name: str, x_mm: float, z_mm: float, on: Carrier, stands: Carriage, field: str) -> Seen:
+    """One point from the tyres, at its height. Raises Refused on ``field`` where it is at or below the ground."""
+    z = _height(x_mm, z_mm, on, stands)
     if z <= 0:
-        raise Refused(field, f"{point.name} would stand {-z:.0f} mm below the ground. Measure it again.")
+        raise Refused(field, f"{name} would stand {-z:.0f} mm below the ground. Measure it again.")
     return Seen(
-        StancePoint(name=point.name, z_mm=z),
-        _angle(_approach(x, z, stands), point),
-        _angle(_departure(x, z, stands), point),
-        _angle(_breakover(x, z, stands), point),
+        StancePoint(name=name, z_mm=z),
+        _angle(_approach(x_mm, z, stands), name),
+        _angle(_departure(x_mm, z, stands), name),
+        _angle(_breakover(x_mm, z, stands), name),
     )
 
 
-def _angle(deg: float | None, point: StancePointIn) -> StanceAngle | None:
-    return None if deg is None else StanceAngle(deg=deg, at=point.name)
+def _angle(deg: float | None, at: str) -> StanceAngle | None:
+    return None if deg is None else StanceAngle(deg=deg, at=at)
 
 
 def judged(points: Sequence[Seen], stands: Carriage) -> StanceOut:
@@ -121,17 +125,17 @@ def judged(points: Sequence[Seen], stands: Carriage) -> StanceOut:
     )
 
 
-def _height(point: StancePointIn, given: Carriage) -> float:
+def _height(x_mm: float, z_mm: float, on: Carrier, given: Carriage) -> float:
     front_tyre = given.front_radius_mm - given.stock_front_radius_mm
     rear_tyre = given.rear_radius_mm - given.stock_rear_radius_mm
-    if point.on == "front-axle":
-        return point.z_mm + front_tyre
-    if point.on == "rear-axle":
-        return point.z_mm + rear_tyre
+    if on == "front-axle":
+        return z_mm + front_tyre
+    if on == "rear-axle":
+        return z_mm + rear_tyre
     front, rear = front_tyre + given.lift_front_mm, rear_tyre + given.lift_rear_mm
-    if point.on == "body":
+    if on == "body":
         front, rear = front + given.body_lift_front_mm, rear + given.body_lift_rear_mm
-    return point.z_mm + rise_at(point.x_mm, given.wheelbase_mm, front, rear)
+    return z_mm + rise_at(x_mm, given.wheelbase_mm, front, rear)
 
 
 def tangent_deg(along_mm: float, height_mm: float, radius_mm: float) -> float | None:
