@@ -106,12 +106,14 @@ def test_a_stale_write_is_refused_with_what_stands_there(rigs: Rigs, rig_id: int
         rigs.note_figure(rig_id, WHEELBASE, Figure(2700.0), old, "Ines", "wheelbase")
     assert stale.value.theirs and stale.value.theirs["value"] == "2755"
     assert wheelbase(rigs, rig_id) == 2755
-    change = rigs.read(rig_id, "Ines").rig.changes[0]
-    rigs.set_change(rig_id, change.model_copy(update={"cost": 5.0}), 1, "Ruben", "cost")
+    read = rigs.read(rig_id, "Ines")
+    change = read.rig.changes[0]
+    version = read.change_versions[change.id]
+    rigs.set_change(rig_id, change.model_copy(update={"cost": 5.0}), version, "Ruben", "cost")
     for attempt in (
-        lambda: rigs.set_change(rig_id, change, 1, "Ines", "cost"),
-        lambda: rigs.move_change(rig_id, change.id, 2, 1, "Ines", "moved"),
-        lambda: rigs.set_head(rig_id, {"name": "Y"}, 7, "Ines", "name"),
+        lambda: rigs.set_change(rig_id, change, version, "Ines", "cost"),
+        lambda: rigs.move_change(rig_id, change.id, 2, version, "Ines", "moved"),
+        lambda: rigs.set_head(rig_id, {"name": "Y"}, 7000, "Ines", "name"),
         lambda: rigs.note_figure(rig_id, WHEELBASE, None, None, "Ines", "new"),
     ):
         with pytest.raises(Stale):
@@ -282,7 +284,7 @@ class TestMigrations:
             assert now.execute("SELECT name, colour FROM rig").fetchall() == [("Plover", None)]
         (backup,) = folder.glob("*.before-0098")
         with closing(sqlite3.connect(backup)) as before:
-            assert before.execute("PRAGMA user_version").fetchone()[0] == 8
+            assert before.execute("PRAGMA user_version").fetchone()[0] == 9
             assert before.execute("SELECT name FROM rig").fetchall() == [("Plover",)]
 
     def test_what_was_written_before_a_column_was_added_can_be_taken_back(

@@ -115,7 +115,7 @@ def test_ground_is_kept_undone_and_asked_for(browser: Browser) -> None:
     settled = browser.ask(
         "PUT",
         "/rigs/1/records/profile",
-        {"id": kept["records"]["profile"][0]["id"], "record": low, "version": 1},
+        {**{key: kept["records"]["profile"][0][key] for key in ("id", "version")}, "record": low},
     ).json
     assert [f for f in settled["here"]["findings"] if f["code"] == "touches-ground"] == []
 

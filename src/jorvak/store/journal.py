@@ -130,8 +130,15 @@ def _check(connection: sqlite3.Connection, rig_id: int, key: str | None) -> None
     """Before a write: there is such a rig, and nothing was written by that key."""
     if connection.execute("SELECT 1 FROM rig WHERE id = ?", (rig_id,)).fetchone() is None:
         raise NotThere(f"There is no rig {rig_id} here.")
-    if key is not None and connection.execute("SELECT 1 FROM journal WHERE once_key = ?", (key,)).fetchone():
+    if key is not None and connection.execute(
+        "SELECT 1 FROM journal WHERE once_key = ?", (_once_key(rig_id, key),)
+    ).fetchone():
         raise AlreadyDone
+
+
+def _once_key(rig_id: int, key: str | None) -> str | None:
+    """A write's key as it is kept: two rigs may have one."""
+    return None if key is None else f"{rig_id} {key}"
 
 
 # The last thing done that stands; and the first of those taken back that can still be done again.
@@ -156,14 +163,13 @@ class Write:
         self._rows: list[tuple[str, int, Row | None, Row | None]] = []
 
     def insert(self, table: str, values: Row) -> int:
-        """Insert a row at version 1 (or at that given) and answer its id."""
-        values = {"version": 1, **values}
+        """Insert a row under a new id (or that given) and answer its id."""
+        values = {"id": self._next(table), "version": self._next("version"), **values}
         marks = ", ".join("?" for _ in values)
-        cursor = self.connection.execute(
+        self.connection.execute(
             f"INSERT INTO {table} ({', '.join(values)}) VALUES ({marks})", list(values.values())
         )
-        row_id = cursor.lastrowid
-        assert row_id is not None
+        row_id: int = values["id"]
         self._rows.append((table, row_id, None, self._read(table, row_id)))
         return row_id
 
@@ -174,7 +180,7 @@ class Write:
             raise Stale(table, version, before)
         if all(before[key] == value for key, value in values.items()):
             return
-        values = {**values, "version": before["version"] + 1}
+        values = {**values, "version": self._next("version")}
         sets = ", ".join(f"{key} = ?" for key in values)
         self.connection.execute(f"UPDATE {table} SET {sets} WHERE id = ?", [*values.values(), row_id])
         self._rows.append((table, row_id, before, self._read(table, row_id)))
@@ -198,11 +204,30 @@ class Write:
         if wanted is None:
             self.delete(table, row_id)
         elif present is None:
-            self.insert(table, {**wanted, "version": wanted["version"] + 1})
+            self._bring_back(table, {key: value for key, value in wanted.items() if key != "version"}, what)
         else:
             self.update(
                 table, row_id, {key: value for key, value in wanted.items() if key not in ("id", "version")}
             )
+
+    def _bring_back(self, table: str, wanted: Row, what: str) -> None:
+        """Insert a row that was taken out. Raises CannotUndo where another stands in its place: of its name, its path."""
+        try:
+            self.insert(table, wanted)
+        except sqlite3.IntegrityError as error:
+            if error.sqlite_errorcode != sqlite3.SQLITE_CONSTRAINT_UNIQUE:
+                raise
+            raise CannotUndo(
+                f"“{what}” cannot be taken back or done again: somebody has put another in its place since."
+            ) from None
+
+    def _next(self, name: str) -> int:
+        """The next number of a counter. None is given twice, also where what had it is gone."""
+        found = self.connection.execute(
+            "INSERT INTO counter VALUES (?, 1) ON CONFLICT (name) DO UPDATE SET last = last + 1 RETURNING last",
+            (name,),
+        ).fetchone()
+        return int(found[0])
 
     def keep(
         self,
@@ -223,7 +248,7 @@ class Write:
             )
         cursor = self.connection.execute(
             "INSERT INTO journal (rig_id, at, person, act, what, of_entry, once_key) VALUES (?, ?, ?, ?, ?, ?, ?)",
-            (rig_id, self.at, person, act, what, of_entry, key),
+            (rig_id, self.at, person, act, what, of_entry, _once_key(rig_id, key)),
         )
         self.connection.executemany(
             "INSERT INTO journal_row (journal_id, place, table_name, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?)",

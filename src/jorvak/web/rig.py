@@ -398,7 +398,7 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
             figure = replace(figure, taken=taken_now(rigs().fitted(path.rig_id), body.path, figure))
         was = rigs().figure(path.rig_id, body.path)
         if was is not None and (was.value, was.noted_on) == (figure.value, figure.noted_on):
-            # The same reading, of which something else is in_words.
+            # The same reading, of which something else is said.
             figure = replace(figure, fitted_after=was.fitted_after)
         in_words = figure_in_words(spec, value, query)
     rigs().note_figure(
