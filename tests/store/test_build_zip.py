@@ -3,6 +3,8 @@
 import io
 import json
 import zipfile
+import zlib
+from hashlib import sha256
 from pathlib import Path
 from typing import Any
 
@@ -17,7 +19,8 @@ from jorvak.demo import BUILDS
 from jorvak.formats.build_file import faults_of, read_build, write_build
 from jorvak.formats.build_schema import schema
 from jorvak.formats.build_zip import read_zip, write_zip
-from jorvak.formats.photograph import LONGEST_SIDE, taken_in
+from jorvak.formats.photograph import LONGEST_SIDE, is_bare, taken_in
+from jorvak.store import PhotoFiles
 from tests.conftest import TODAY, demo, with_records, without_ids
 
 DOCS = Path(__file__).parents[2] / "docs"
@@ -119,29 +122,39 @@ def picture(width: int = 40, height: int = 30, kind: str = "JPEG", **more: Any) 
     return out.getvalue()
 
 
-def zipped(**entries: bytes) -> bytes:
+def zipped(packed: int = zipfile.ZIP_DEFLATED, /, **entries: bytes) -> bytes:
     out = io.BytesIO()
-    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as archive:
+    with zipfile.ZipFile(out, "w", packed) as archive:
         for name, data in entries.items():
             archive.writestr(name, data)
     return out.getvalue()
 
 
-def test_photographs_travel_beside_the_build() -> None:
-    name = "0123456789abcdef.jpg"
+def test_photographs_travel_beside_the_build(tmp_path: Path) -> None:
+    name, gone = f"{sha256(picture()).hexdigest()[:32]}.jpg", "f" * 16 + ".jpg"
     item = SurveyItem(zone="frame", item="sill")
     rig = with_records(
         demo(2),
         survey=(item,),
-        photos=(Photo(item="sill", file=name), Photo(item="sill", file="f" * 16 + ".jpg")),
+        photos=(Photo(item="sill", file=name), Photo(item="sill", file=gone)),
     )
-    build, photos = read_zip(write_zip(rig, TODAY, {name: picture()}))
-    assert photos == {name: picture()}
+    files = PhotoFiles(tmp_path)
+    out = io.BytesIO()
+    write_zip(rig, TODAY, {name: picture()}.get, out)
+    build = read_zip(out, files.add)
+    assert files.read(name) == picture() and len(list(files.folder.iterdir())) == 1
     # The one whose file was gone is left out of both.
     assert without_ids(build.rig) == without_ids(with_records(rig, photos=rig.all(Photo)[:1]))
 
 
 BARE = write_build(demo(2), TODAY).encode()
+NAME = "0123456789abcdef.jpg"
+WITH_PHOTO = write_build(
+    with_records(
+        demo(2), survey=(SurveyItem(zone="frame", item="sill"),), photos=(Photo(item="sill", file=NAME),)
+    ),
+    TODAY,
+).encode()
 
 
 @pytest.mark.parametrize(
@@ -153,14 +166,19 @@ BARE = write_build(demo(2), TODAY).encode()
         (zipped(**{"build.json": BARE, "photos/evil.exe": b"x"}), "photos/evil.exe"),
         (zipped(**{"photos/0123456789abcdef.jpg": b"x"}), "file"),
         (zipped(**{"build.json": b" " * 9_000_000}), "build.json"),
-        (zipped(**{"build.json": BARE, "photos/0123456789abcdef.jpg": b"\0" * 5_000_000}), "photos/0123456789abcdef.jpg"),
+        (zipped(**{"build.json": WITH_PHOTO, f"photos/{NAME}": b"\0" * 31_000_000}), f"photos/{NAME}"),
+        (zipped(**{"build.json": WITH_PHOTO, f"photos/{NAME}": b"<html>"}), f"photos/{NAME}"),
+        (zipped(**{"build.json": WITH_PHOTO}), f"photos/{NAME}"),
         (zipped(**{"build.json": BARE})[:-60], "file"),
+        (zipped(zipfile.ZIP_LZMA, **{"build.json": BARE}), "build.json"),
+        (zipped(zipfile.ZIP_BZIP2, **{"build.json": BARE}), "build.json"),
     ],
-    ids=["torn", "foreign", "climbing out", "not a picture", "no build", "a bomb", "a bomb of a picture", "cut short"],
+    ids=["torn", "foreign", "climbing out", "not a picture", "no build", "a bomb", "a bomb of a picture", "a page",
+         "none", "cut short", "packed otherwise", "and otherwise"],
 )  # fmt: skip
 def test_zips_that_mean_no_good_are_refused(raw: bytes, place: str) -> None:
     with pytest.raises(Refused) as refused:
-        read_zip(raw)
+        read_zip(io.BytesIO(raw), lambda _: pytest.fail("nothing of it is kept"))
     assert refused.value.field == place
 
 
@@ -178,3 +196,54 @@ def test_what_is_no_picture_is_refused(raw: bytes) -> None:
     with pytest.raises(Refused) as refused:
         taken_in(raw)
     assert refused.value.field == "photo"
+
+
+def test_a_zip_that_is_refused_leaves_no_photograph(tmp_path: Path) -> None:
+    files = PhotoFiles(tmp_path)
+    with pytest.raises(Refused), files.all_or_none() as keep:
+        keep(picture())
+        raise Refused("photos/x.jpg", "The second cannot be read.")
+    assert list(files.folder.iterdir()) == []
+
+
+def test_a_name_says_what_is_in_it_whatever_it_was_called(tmp_path: Path) -> None:
+    exif = Image.Exif()
+    exif[0x010E] = "taken at home"
+    raw = zipped(**{"build.json": WITH_PHOTO, f"photos/{NAME}": picture(exif=exif)})
+    files = PhotoFiles(tmp_path)
+    (photo,) = read_zip(io.BytesIO(raw), files.add).rig.all(Photo)
+    kept = files.read(photo.file)
+    assert kept is not None and photo.file == f"{sha256(kept).hexdigest()[:32]}.jpg" != NAME
+    assert b"at home" not in kept and is_bare(kept)
+
+
+def test_one_that_was_taken_in_before_stays_as_it_is() -> None:
+    once = taken_in(picture(2400, 1200))
+    assert is_bare(once) and taken_in(once) is once
+
+
+@pytest.mark.parametrize(
+    "raw",
+    [
+        picture() + b"<script>",
+        picture()[:-2] + b"<script>\xff\xd9"[:-2],
+        picture(comment=b"at home"),
+        picture(LONGEST_SIDE + 1, 20),
+        picture(progressive=True),
+        picture(kind="PNG"),
+        picture()[:300],
+    ],
+    ids=["a tail", "no end", "a comment", "too long", "in several scans", "a PNG", "cut short"],
+)
+def test_what_else_there_is_in_a_picture_is_seen(raw: bytes) -> None:
+    assert not is_bare(raw)
+
+
+def test_a_picture_that_unpacks_to_more_than_it_says_is_refused_by_its_header() -> None:
+    def chunk(name: bytes, data: bytes) -> bytes:
+        return len(data).to_bytes(4, "big") + name + data + zlib.crc32(name + data).to_bytes(4, "big")
+
+    sides = (12_000).to_bytes(4, "big") + (10_000).to_bytes(4, "big")
+    head = b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", sides + b"\x08\x02\x00\x00\x00")
+    with pytest.raises(Refused, match="12000 × 10000 points"):
+        taken_in(head + chunk(b"IDAT", zlib.compress(b"")) + chunk(b"IEND", b""))

@@ -124,7 +124,7 @@ def sentence_of(
     kind, context = fault["type"], fault.get("ctx", {})
     hint = f" Give for example {example}." if example else ""
     if None not in bounds and kind in _BEYOND:
-        return f"{field} lies between {bounds[0]:g} and {bounds[1]:g}, {_in_words(fault['input'])} was read.{hint}"
+        return f"{field} lies between {_limit(bounds[0])} and {_limit(bounds[1])}, {_in_words(fault['input'])} was read.{hint}"
     match kind:
         case "missing":
             return f"{field} is missing.{hint}"
@@ -135,12 +135,14 @@ def sentence_of(
         case "finite_number":
             return f"{field} has to be a finite number.{hint}"
         case "greater_than":
-            return f"{field} has to be above {context['gt']:g}, not {_in_words(fault['input'])}.{hint}"
+            return f"{field} has to be above {_limit(context['gt'])}, not {_in_words(fault['input'])}.{hint}"
         case "greater_than_equal":
-            return f"{field} must not be below {context['ge']:g}, it is {_in_words(fault['input'])}.{hint}"
+            return (
+                f"{field} must not be below {_limit(context['ge'])}, it is {_in_words(fault['input'])}.{hint}"
+            )
         case "less_than" | "less_than_equal":
             limit = context.get("lt", context.get("le"))
-            return f"{field} has to be below {limit:g}, it is {_in_words(fault['input'])}.{hint}"
+            return f"{field} has to be below {_limit(limit)}, it is {_in_words(fault['input'])}.{hint}"
         case "literal_error" | "enum":
             return f"{field} has to be {context['expected']}, not {_in_words(fault['input'])}."
         case "string_type" | "string_too_short":
@@ -195,6 +197,10 @@ _PATTERNS = {
     r"^[0-9a-f]{16,64}\.jpg$": "the name under which a photograph is kept",
 }
 """What a text that has to look like something has to be, in words."""
+
+
+def _limit(value: Any) -> str:
+    return f"{value:g}" if isinstance(value, (int, float)) else str(value)
 
 
 def _in_words(value: Any) -> str:

@@ -15,6 +15,10 @@ from pydantic import BaseModel, ConfigDict, Field, StringConstraints, WithJsonSc
 from jorvak.core.calculation import NotNegative, Number
 from jorvak.core.immutable import record
 
+FIRST_DAY, LAST_DAY = date(1900, 1, 1), date(2200, 12, 31)
+Day = Annotated[date, Field(ge=FIRST_DAY, le=LAST_DAY)]
+"""A day that a vehicle can have seen or be planned for: one that is not is a slip of the finger."""
+
 Known = Literal["measured", "plate", "worked out", "assumed"]
 MassKnown = Literal["measured", "plate", "assumed"]
 Taken = Literal["as found", "as it stood"]
@@ -22,6 +26,8 @@ AS_IT_STOOD: Taken = "as it stood"
 Form = Literal["wagon", "pickup", "cab-chassis", "van", "open"]
 Carrier = Literal["frame", "body", "front-axle", "rear-axle"]
 State = Literal["idea", "chosen", "bought", "fitted", "dropped"]
+MOST_CHANGES, MOST_POINTS = 500, 500
+"""Of one rig: held where they are written, so that what goes out as a build file comes back."""
 APPLIED: tuple[State, ...] = ("chosen", "bought", "fitted")
 
 Line = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=200)]
@@ -70,7 +76,7 @@ class Brief(Frozen):
     drivers: Text = ""
     ceiling: NotNegative | None = None
     currency: Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)] = ""
-    leaves_on: date | None = None
+    leaves_on: Day | None = None
     away_days: Annotated[int, Field(ge=1, le=3650)] | None = None
     deciding: Annotated[tuple[Line, ...], Field(max_length=40)] = ()
     """Keys of the headline figures that decide: options are compared by them, and they are measured first."""
@@ -96,7 +102,7 @@ Hours = Annotated[NotNegative, Field(le=3000)]
 class Fitted(Frozen):
     """That a change is on the vehicle: when, at which reading, and what it took."""
 
-    on: date
+    on: Day
     odometer_km: NotNegative | None = None
     hours: Hours | None = None
     by: Text | None = None

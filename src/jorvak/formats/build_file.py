@@ -22,9 +22,14 @@ from jorvak.core.plan.records import Question
 from jorvak.core.records import record_types, type_of
 from jorvak.core.rig import (
     AS_IT_STOOD,
+    FIRST_DAY,
+    LAST_DAY,
+    MOST_CHANGES,
+    MOST_POINTS,
     Brief,
     Carrier,
     Change,
+    Day,
     Figure,
     Form,
     Frozen,
@@ -37,9 +42,9 @@ from jorvak.core.rig import (
     numbered,
     some_of,
 )
+from jorvak.formats.json_text import read_json
 
 LARGEST_BYTES = 8_000_000
-MOST_NAMED = 500
 Owned = list[tuple[str, Figure]]
 
 
@@ -49,7 +54,7 @@ class FigureEntry(Frozen):
     value: Any
     known: Known = "assumed"
     doubt: NotNegative | None = None
-    noted_on: date | None = None
+    noted_on: Day | None = None
     noted_by: Text | None = None
     note: Text | None = None
     taken: Taken | None = None
@@ -80,7 +85,7 @@ class RigHead(Frozen):
     vehicle: Text = ""
     form: Form = "wagon"
     brief: Brief = Brief()
-    changes: Annotated[tuple[Change, ...], Field(max_length=500)] = ()
+    changes: Annotated[tuple[Change, ...], Field(max_length=MOST_CHANGES)] = ()
 
 
 LISTED = tuple(kind for kind in record_types().values() if kind.figures is None)
@@ -98,7 +103,7 @@ class BuildEntry(Frozen):
     """The whole file. ``written_on`` is the day to which its dates belong."""
 
     jorvak_build: Literal[1]
-    written_on: date | None = None
+    written_on: Day | None = None
     rig: dict[str, Any]
 
 
@@ -124,12 +129,13 @@ class Named:
 
     model: type[BaseModel]
     figures: Mapping[str, Any]
+    most: int
 
 
 NAMED: dict[str, Named] = {
-    "points": Named(PointEntry, named_figures()["points"]),
+    "points": Named(PointEntry, named_figures()["points"], MOST_POINTS),
     **{
-        kind.in_file: Named(kind.model, named_figures()[kind.figures])
+        kind.in_file: Named(kind.model, named_figures()[kind.figures], kind.most)
         for kind in record_types().values()
         if kind.figures is not None
     },
@@ -193,22 +199,14 @@ def _read(raw: bytes) -> tuple[Build | None, list[Fault]]:
             Fault("file", f"The file has {len(raw)} bytes; a build file has at most {LARGEST_BYTES}.")
         ]
     try:
-        data: Any = json.loads(raw.decode("utf-8"), object_pairs_hook=_each_once)
-    except (UnicodeDecodeError, ValueError, RecursionError) as error:
-        return None, [Fault("file", f"This is not JSON: {str(error)[:120]}.")]
+        data: Any = read_json(raw)
+    except Refused as refused:
+        return None, [Fault(refused.field, refused.message)]
     if not isinstance(data, dict) or "jorvak_build" not in data:
         return None, [Fault("file", "This is not a build file: it has no key jorvak_build at its top.")]
     reader = _Reader()
     build = reader.build(data)
     return (None if reader.faults else build), reader.faults
-
-
-def _each_once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
-    found = dict(pairs)
-    if len(found) != len(pairs):
-        twice = next(key for key, _ in pairs if sum(other == key for other, _ in pairs) > 1)
-        raise ValueError(f"the key {twice[:40]} stands twice in one place")
-    return found
 
 
 class _Reader:
@@ -274,16 +272,19 @@ class _Reader:
 
     def named(self, family: str, data: Any, owned: Owned) -> Iterator[tuple[str, Any]]:
         """Points, gaps or parts, each under its name; their figures go to ``owned``."""
-        if not isinstance(data, Mapping) or len(data) > MOST_NAMED:
-            self.fault(
-                f"rig.{family}", f"rig.{family} is an object of at most {MOST_NAMED}, each under its name."
-            )
+        model, specs, most = NAMED[family].model, NAMED[family].figures, NAMED[family].most
+        if not isinstance(data, Mapping) or len(data) > most:
+            self.fault(f"rig.{family}", f"rig.{family} is an object of at most {most}, each under its name.")
             return
-        model, specs = NAMED[family].model, NAMED[family].figures
         for name, entry in data.items():
             place = f"rig.{family}.{name}"
-            if not isinstance(entry, Mapping) or not 0 < len(name.strip()) <= 60 or {".", "/"} & set(name):
+            if not isinstance(entry, Mapping) or not 0 < len(name) <= 60 or {".", "/"} & set(name):
                 self.fault(place, f"{place[:80]} is an object, and its name has no full stop or slash in it.")
+                continue
+            if name != name.strip():
+                self.fault(
+                    place, f"“{name[:60]}” begins or ends with a space: another may be called the same."
+                )
                 continue
             about = {key: value for key, value in entry.items() if key not in specs}
             if issubclass(model, Record):
@@ -402,4 +403,12 @@ def _dates_moved(record: Any, by: timedelta) -> Any:
 
 
 def _later(day: date | None, by: timedelta) -> date | None:
-    return None if day is None else day + by
+    try:
+        later = None if day is None else day + by
+    except OverflowError:
+        later = LAST_DAY + timedelta(1)
+    if later is not None and not FIRST_DAY <= later <= LAST_DAY:
+        raise Refused(
+            "written_on", f"Moved as if this had been written today, {day} would be no day that can be."
+        )
+    return later

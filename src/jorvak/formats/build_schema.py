@@ -8,7 +8,7 @@ from pydantic.json_schema import models_json_schema
 from jorvak.core.catalogue import FigureSpec, catalogue
 from jorvak.core.plan.kinds import kinds
 from jorvak.core.rig import Known, Taken
-from jorvak.formats.build_file import MOST_NAMED, NAMED, RigEntry
+from jorvak.formats.build_file import NAMED, RigEntry
 
 REF = "#/$defs/{model}"
 _TYPES: dict[str, dict[str, Any]] = {
@@ -74,7 +74,7 @@ def _named(definitions: dict[str, Any], family: str, figures: dict[str, FigureSp
     required = [key for key in about.get("required", []) if key != "name"]
     return {
         "type": "object",
-        "maxProperties": MOST_NAMED,
+        "maxProperties": NAMED[family].most,
         "additionalProperties": {
             "type": "object",
             "additionalProperties": False,

@@ -6,60 +6,89 @@ and the number of entries are looked at before anything is unpacked.
 
 import io
 import re
+import struct
 import zipfile
 import zlib
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable
+from dataclasses import replace
 from datetime import date
+from typing import BinaryIO
 
 from jorvak.core.calculation import Refused
+from jorvak.core.records import type_of
 from jorvak.core.rig import Rig
 from jorvak.core.survey.records import Photo
 from jorvak.formats.build_file import LARGEST_BYTES, Build, read_build, write_build
+from jorvak.formats.photograph import taken_in
 
 BUILD = "build.json"
 PHOTO = re.compile(r"photos/([0-9a-f]{16,64}\.jpg)")
-MOST_ENTRIES = 2001
-LARGEST_PHOTO = 4_000_000
-LARGEST_WHOLE = 400_000_000
+MOST_ENTRIES = 1 + type_of(Photo).most
+LARGEST_PHOTO = 30_000_000
+LARGEST_WHOLE = 1_000_000_000
+"""Of a zip and of what is in it: as much as a rig may hold (``store.photos.MOST_BYTES``) and a little."""
 MAGIC = b"PK\x03\x04"
 
 
-def write_zip(rig: Rig, written_on: date, photos: Mapping[str, bytes]) -> bytes:
-    """A build with its photographs; those whose file is gone are left out of both."""
-    kept = tuple(photo for photo in rig.all(Photo) if photo.file in photos)
-    whole = io.BytesIO()
-    with zipfile.ZipFile(whole, "w", zipfile.ZIP_DEFLATED) as archive:
+def write_zip(
+    rig: Rig, written_on: date, picture_of: Callable[[str], bytes | None], target: BinaryIO
+) -> None:
+    """A build with its photographs, written into ``target``; those whose file is gone are left out of both."""
+    gone = set()
+    with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name in sorted({photo.file for photo in rig.all(Photo)}):
+            picture = picture_of(name)
+            if picture is None:
+                gone.add(name)
+            else:
+                archive.writestr(zipfile.ZipInfo(f"photos/{name}"), picture, zipfile.ZIP_STORED)
+        kept = tuple(photo for photo in rig.all(Photo) if photo.file not in gone)
         archive.writestr(BUILD, write_build(rig.having(Photo, kept), written_on))
-        for name in sorted({photo.file for photo in kept}):
-            archive.writestr(zipfile.ZipInfo(f"photos/{name}"), photos[name], zipfile.ZIP_STORED)
-    return whole.getvalue()
 
 
-def read_zip(raw: bytes) -> tuple[Build, dict[str, bytes]]:
-    """A build and its photographs by file name. Raises Refused with what is wrong, and where."""
-    with _opened(raw) as archive:
+def read_zip(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
+    """A build out of a zip; ``keep`` is given each of its photographs as it is taken in, and answers its name.
+
+    Raises Refused with what is wrong, and where.
+    """
+    with _opened(source) as archive:
         build = read_build(_unpacked(archive, BUILD, LARGEST_BYTES))
-        photos = {name: _unpacked(archive, f"photos/{name}", LARGEST_PHOTO) for name in _photo_names(archive)}
-    for photo in build.rig.all(Photo):
-        if photo.file not in photos:
-            raise Refused(
-                f"photos/{photo.file}", "The build names this photograph and the zip does not have it."
-            )
-    return build, photos
+        within = set(archive.namelist())
+        names: dict[str, str] = {}
+        for photo in build.rig.all(Photo):
+            place = f"photos/{photo.file}"
+            if place not in within:
+                raise Refused(place, "The build names this photograph and the zip does not have it.")
+            if photo.file not in names:
+                try:
+                    picture = taken_in(_unpacked(archive, place, LARGEST_PHOTO))
+                except Refused as refused:
+                    raise Refused(place, refused.message) from None
+                names[photo.file] = keep(picture)
+    # A name says what is in the picture, whatever it was called.
+    photos = (photo.model_copy(update={"file": names[photo.file]}) for photo in build.rig.all(Photo))
+    return replace(build, rig=build.rig.having(Photo, photos))
+
+
+def read_any(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
+    """A build out of a build file, or out of a zip with photographs. Raises Refused."""
+    start = source.read(len(MAGIC))
+    source.seek(0)
+    return read_zip(source, keep) if start == MAGIC else read_build(source.read(LARGEST_BYTES + 1))
 
 
 def build_of(raw: bytes) -> bytes:
     """The build file in ``raw``, which is one itself or a zip that holds one. Raises Refused."""
     if not raw.startswith(MAGIC):
         return raw
-    with _opened(raw) as archive:
+    with _opened(io.BytesIO(raw)) as archive:
         return _unpacked(archive, BUILD, LARGEST_BYTES)
 
 
-def _opened(raw: bytes) -> zipfile.ZipFile:
+def _opened(source: BinaryIO) -> zipfile.ZipFile:
     try:
-        archive = zipfile.ZipFile(io.BytesIO(raw))
-    except zipfile.BadZipFile:
+        archive = zipfile.ZipFile(source)
+    except (zipfile.BadZipFile, ValueError, EOFError, OverflowError, struct.error):
         raise Refused("file", "This is neither a build file nor a zip that can be opened.") from None
     entries = archive.infolist()
     if len(entries) > MOST_ENTRIES:
@@ -71,15 +100,13 @@ def _opened(raw: bytes) -> zipfile.ZipFile:
             raise Refused(
                 entry.filename[:80], "A build's zip holds build.json and photos/NAME.jpg, nothing else."
             )
+        if entry.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED):
+            raise Refused(
+                entry.filename[:80], "This is packed in a way that is not read here: pack it as usual."
+            )
     if BUILD not in archive.namelist():
         raise Refused("file", "The zip has no build.json at its top.")
     return archive
-
-
-def _photo_names(archive: zipfile.ZipFile) -> Iterator[str]:
-    for name in archive.namelist():
-        if found := PHOTO.fullmatch(name):
-            yield found[1]
 
 
 def _unpacked(archive: zipfile.ZipFile, name: str, most: int) -> bytes:
@@ -87,7 +114,15 @@ def _unpacked(archive: zipfile.ZipFile, name: str, most: int) -> bytes:
     try:
         with archive.open(name) as entry:
             data = entry.read(most + 1)
-    except (zipfile.BadZipFile, zlib.error, NotImplementedError, RuntimeError, EOFError, ValueError) as error:
+    except (
+        zipfile.BadZipFile,
+        zlib.error,
+        NotImplementedError,
+        RuntimeError,
+        EOFError,
+        ValueError,
+        struct.error,
+    ) as error:
         raise Refused(name[:80], f"This cannot be unpacked: {str(error)[:100]}.") from None
     if len(data) > most:
         raise Refused(name[:80], f"This unpacks to more than {most // 1_000_000} MB.")

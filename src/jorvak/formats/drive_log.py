@@ -1,7 +1,5 @@
 """A drive as its speeds over time, from NMEA sentences, GPX or CSV; what cannot be read is counted and said."""
 
-import csv
-import io
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field
@@ -10,6 +8,8 @@ from itertools import pairwise
 from typing import Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.formats.csv_text import csv_rows
+from jorvak.formats.gpx import read_gpx
 
 KMH_PER_KNOT = 1.852
 LONGEST_LINE = 400
@@ -140,12 +140,7 @@ def kind_of_file(name: str, first: bytes) -> Kind:
 
 def gpx_moments(data: bytes) -> list[Moment]:
     """Speeds of a GPX track, from its own or from place and time. Raises Refused on ``file``."""
-    import gpxpy
-
-    try:
-        track = gpxpy.parse(data.decode("utf-8", errors="replace"))
-    except Exception as error:  # gpxpy raises whatever its XML reader does
-        raise Refused("file", f"This GPX cannot be read: {str(error)[:120]}.") from None
+    track = read_gpx(data)
     points = [p for each in track.tracks for segment in each.segments for p in segment.points]
     if not points:
         raise Refused("file", "There is no track in this GPX.")
@@ -164,15 +159,15 @@ def gpx_moments(data: bytes) -> list[Moment]:
 
 def csv_moments(data: bytes, trouble: Trouble) -> Iterable[Moment]:
     """Rows with gps_kmh and indicated_kmh, and time_s where there is one. Raises Refused on ``file``."""
-    text = data.decode("utf-8-sig", errors="replace")
-    rows = csv.DictReader(io.StringIO(text), delimiter=";" if ";" in text[:400] else ",")
-    rows.fieldnames = names = [name.strip() for name in rows.fieldnames or []]
+    rows, _ = csv_rows(data)
+    names = [name.strip() for name in rows[0]] if rows else []
     if "gps_kmh" not in names or "indicated_kmh" not in names:
         raise Refused(
             "file",
             "The first line has to name the columns gps_kmh and indicated_kmh, and time_s if there is one.",
         )
-    for second, row in enumerate(rows):
+    for second, cells in enumerate(row for row in rows[1:] if any(row)):
+        row = dict(zip(names, cells, strict=False))
         try:
             gps, shown = (_number(row, key) for key in ("gps_kmh", "indicated_kmh"))
             yield Moment(_number(row, "time_s") if "time_s" in names else float(second), gps, shown)

@@ -8,6 +8,8 @@ from itertools import pairwise
 from typing import Any, Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.formats.csv_text import csv_rows
+from jorvak.formats.gpx import read_gpx
 
 Corner = tuple[float, float]
 Kind = Literal["csv", "gpx", "dxf"]
@@ -70,12 +72,8 @@ def _kind_of(name: str, data: bytes) -> Kind:
 
 def _from_csv(data: bytes) -> list[Corner]:
     """Two columns; named ones carry their unit (x_mm, z_m), others are millimetres. A semicolon takes decimal commas."""
-    try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError:
-        raise Refused("file", "That CSV is not text. Save it as plain CSV, UTF-8.") from None
-    semicolons = text.count(";") > text.count(",")
-    rows = list(csv.reader(io.StringIO(text), delimiter=";" if semicolons else ","))
+    rows, between = csv_rows(data)
+    semicolons = between == ";"
     scale, first, columns = (1.0, 1.0), 0, (0, 1)
     if rows and not _numbers(rows[0], (0, 1), semicolons):
         head = [cell.strip().lower() for cell in rows[0]]
@@ -125,13 +123,7 @@ def _unit(name: str) -> float:
 
 def _from_gpx(data: bytes) -> list[Corner]:
     """Distance over ground and elevation along the first track or route that has any."""
-    import gpxpy
-    import gpxpy.gpx
-
-    try:
-        gpx = gpxpy.parse(data.decode("utf-8-sig"))
-    except (UnicodeDecodeError, gpxpy.gpx.GPXException):
-        raise Refused("file", "That GPX cannot be read: it is damaged, or no GPX.") from None
+    gpx = read_gpx(data)
     lines: list[list[Any]] = [
         *([*segment.points] for track in gpx.tracks for segment in track.segments),
         *([*route.points] for route in gpx.routes),

@@ -1,6 +1,6 @@
 """Where rigs are kept: one SQLite file under a data folder, plain SQL, a journal of every write."""
 
-from jorvak.store.database import Database, NewerDatabase, Unwritable
+from jorvak.store.database import Database, FileGone, NewerDatabase, Unwritable, why_not
 from jorvak.store.journal import CannotUndo, Entry, NotThere, Stale
 from jorvak.store.photos import PhotoFiles
 from jorvak.store.rigs import RigLine, RigRecord, Rigs
@@ -9,6 +9,7 @@ __all__ = [
     "CannotUndo",
     "Database",
     "Entry",
+    "FileGone",
     "NewerDatabase",
     "NotThere",
     "PhotoFiles",
@@ -17,4 +18,5 @@ __all__ = [
     "Rigs",
     "Stale",
     "Unwritable",
+    "why_not",
 ]

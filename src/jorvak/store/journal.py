@@ -8,9 +8,21 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from typing import Any
 
+from jorvak.core.calculation import Refused
+from jorvak.core.records import record_types
+from jorvak.core.rig import MOST_CHANGES, MOST_POINTS
 from jorvak.store.database import Database
 
 Row = dict[str, Any]
+
+MOST = {
+    "change": MOST_CHANGES,
+    "point": MOST_POINTS,
+    **{name: kind.most for name, kind in record_types().items()},
+}
+"""How many of each a rig may have: as many as a build file."""
+LARGEST_RIG = 2_500_000
+"""Characters of all rows of a rig: its build file, which is laid out for people, has at most three times as many."""
 
 
 class Stale(Exception):
@@ -130,9 +142,12 @@ def _check(connection: sqlite3.Connection, rig_id: int, key: str | None) -> None
     """Before a write: there is such a rig, and nothing was written by that key."""
     if connection.execute("SELECT 1 FROM rig WHERE id = ?", (rig_id,)).fetchone() is None:
         raise NotThere(f"There is no rig {rig_id} here.")
-    if key is not None and connection.execute(
-        "SELECT 1 FROM journal WHERE once_key = ?", (_once_key(rig_id, key),)
-    ).fetchone():
+    if (
+        key is not None
+        and connection.execute(
+            "SELECT 1 FROM journal WHERE once_key = ?", (_once_key(rig_id, key),)
+        ).fetchone()
+    ):
         raise AlreadyDone
 
 
@@ -170,6 +185,7 @@ class Write:
             f"INSERT INTO {table} ({', '.join(values)}) VALUES ({marks})", list(values.values())
         )
         row_id: int = values["id"]
+        self._check_room(table, values)
         self._rows.append((table, row_id, None, self._read(table, row_id)))
         return row_id
 
@@ -209,6 +225,42 @@ class Write:
             self.update(
                 table, row_id, {key: value for key, value in wanted.items() if key not in ("id", "version")}
             )
+
+    def _check_room(self, table: str, values: Row) -> None:
+        """Raises Refused where a rig would have more of something than its build file may."""
+        most = MOST.get(table)
+        if most is None:
+            return
+        count = self.connection.execute(
+            f"SELECT count(*) FROM {table} WHERE rig_id = ?", (values["rig_id"],)
+        ).fetchone()[0]
+        if count > most:
+            raise Refused(
+                table, f"A rig has at most {most} of these ({table.replace('_', ' ')}). Take one out first."
+            )
+
+    def _check_size(self, rig_id: int, grown: int) -> None:
+        """Raises Refused where all that is written of a rig would be more than its build file may be."""
+        name = f"bytes of rig {rig_id}"
+        kept = self.connection.execute("SELECT last FROM counter WHERE name = ?", (name,)).fetchone()
+        size = max((self._size_of(rig_id) if kept is None else kept["last"] + grown), 1)
+        if size > LARGEST_RIG and grown > 0:
+            raise Refused(
+                "body", f"All that is noted of this rig would be more than {LARGEST_RIG / 1e6:g} MB of text."
+            )
+        self.connection.execute(
+            "INSERT INTO counter VALUES (?, ?) ON CONFLICT (name) DO UPDATE SET last = excluded.last",
+            (name, size),
+        )
+
+    def _size_of(self, rig_id: int) -> int:
+        tables = ("figure", "point", "change", *record_types())
+        rows = (
+            row
+            for table in tables
+            for row in self.connection.execute(f"SELECT * FROM {table} WHERE rig_id = ?", (rig_id,))
+        )
+        return sum(len(_dumped(dict(row)) or "") for row in rows)
 
     def _bring_back(self, table: str, wanted: Row, what: str) -> None:
         """Insert a row that was taken out. Raises CannotUndo where another stands in its place: of its name, its path."""
@@ -250,13 +302,15 @@ class Write:
             "INSERT INTO journal (rig_id, at, person, act, what, of_entry, once_key) VALUES (?, ?, ?, ?, ?, ?, ?)",
             (rig_id, self.at, person, act, what, of_entry, _once_key(rig_id, key)),
         )
+        rows = [
+            (cursor.lastrowid, place, table, row_id, _dumped(before), _dumped(after))
+            for place, (table, row_id, before, after) in enumerate(self._rows)
+        ]
         self.connection.executemany(
             "INSERT INTO journal_row (journal_id, place, table_name, row_id, before, after) VALUES (?, ?, ?, ?, ?, ?)",
-            [
-                (cursor.lastrowid, place, table, row_id, _dumped(before), _dumped(after))
-                for place, (table, row_id, before, after) in enumerate(self._rows)
-            ],
+            rows,
         )
+        self._check_size(rig_id, sum(len(row[5] or "") - len(row[4] or "") for row in rows))
 
     def _of_today(self, table: str, row: Row | None) -> Row | None:
         """A row from before a column was added, with what the column had for it then."""

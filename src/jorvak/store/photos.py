@@ -1,13 +1,14 @@
-"""Photographs as files beside the database, named by what is in them.
-
-A file is written once and never changed: what the journal takes back and does again finds it there.
-"""
+"""Photographs beside the database: files named by what is in them, so that one taken in twice is kept once."""
 
 import re
+from collections.abc import Callable, Iterable, Iterator
+from contextlib import contextmanager, suppress
 from hashlib import sha256
 from pathlib import Path
 
 NAME = re.compile(r"[0-9a-f]{16,64}\.jpg")
+MOST_BYTES = 900_000_000
+"""Of all photographs of one rig."""
 
 
 class PhotoFiles:
@@ -17,21 +18,42 @@ class PhotoFiles:
         self.folder = data / "photos"
 
     def add(self, picture: bytes) -> str:
-        """Keep a picture; answers the name of its file."""
-        name = f"{sha256(picture).hexdigest()[:32]}.jpg"
-        self.keep(name, picture)
-        return name
-
-    def keep(self, name: str, picture: bytes) -> None:
-        """Keep a picture under a name that it brings. Raises ValueError for a name that is none of ours."""
-        if not NAME.fullmatch(name):
-            raise ValueError(f"{name[:40]} is no name of a photograph")
-        self.folder.mkdir(parents=True, exist_ok=True)
-        target = self.folder / name
+        """Keep a picture; answers the name of its file. Raises OSError, and leaves nothing behind then."""
+        target = self.folder / f"{sha256(picture).hexdigest()[:32]}.jpg"
         if not target.exists():
+            self.folder.mkdir(parents=True, exist_ok=True)
             part = target.with_suffix(".part")
-            part.write_bytes(picture)
-            part.replace(target)
+            try:
+                part.write_bytes(picture)
+                part.replace(target)
+            except OSError:
+                with suppress(OSError):
+                    part.unlink()
+                raise
+        return target.name
+
+    @contextmanager
+    def all_or_none(self) -> Iterator[Callable[[bytes], str]]:
+        """``add`` for several: where something goes wrong, none of those that were new stays."""
+        new: list[str] = []
+
+        def add(picture: bytes) -> str:
+            known = {file.name for file in self.folder.glob(f"{sha256(picture).hexdigest()[:32]}.jpg")}
+            name = self.add(picture)
+            new.extend({name} - known)
+            return name
+
+        try:
+            yield add
+        except BaseException:
+            for name in new:
+                (self.folder / name).unlink(missing_ok=True)
+            raise
+
+    def bytes_of(self, names: Iterable[str]) -> int:
+        """How large the pictures of these names are together; one that is gone has none."""
+        sizes = ((self.folder / name) for name in set(names))
+        return sum(file.stat().st_size for file in sizes if file.is_file())
 
     def read(self, name: str) -> bytes | None:
         """The picture of that name, or None where there is none."""

@@ -226,7 +226,7 @@ class Rigs:
                 raise Stale("point", None, dict(row))
             write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
             for axis, figure in (("x_mm", x), ("z_mm", z)):
-                write.insert("figure", {"rig_id": rig_id, "path": f"points.{name}.{axis}", **_figure(figure)})
+                _put_figure(write, rig_id, f"points.{name}.{axis}", figure)
 
     def put(
         self,
@@ -258,7 +258,7 @@ class Rigs:
                 _belongs(write, table, record_id, rig_id)
                 write.update(table, record_id, values, version)
             for path, figure in figures.items():
-                write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
+                _put_figure(write, rig_id, path, figure)
         return record_id
 
     def drop(
@@ -290,9 +290,7 @@ class Rigs:
         """Remove figures, those that are there."""
         with self.journal.write(rig_id, person, what, key) as write:
             for path in paths:
-                row = write.connection.execute(
-                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
-                ).fetchone()
+                row = _figure_row(write, rig_id, path)
                 if row is not None:
                     write.delete("figure", row["id"])
 
@@ -324,9 +322,7 @@ class Rigs:
                 raise NotThere(f"There is no point {name} on this rig.")
             write.delete("point", row["id"])
             for axis in ("x_mm", "z_mm"):
-                noted = write.connection.execute(
-                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, f"points.{name}.{axis}")
-                ).fetchone()
+                noted = _figure_row(write, rig_id, f"points.{name}.{axis}")
                 if noted is not None:
                     write.delete("figure", noted["id"])
 
@@ -370,11 +366,8 @@ class Rigs:
             write.update("change", change.id, _change(change), version)
             _put_in_order(write, rig_id, order)
             for path, figure in figures.items():
-                row = write.connection.execute(
-                    "SELECT id FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
-                ).fetchone()
-                if row is not None:
-                    write.update("figure", row["id"], _figure(figure))
+                if _figure_row(write, rig_id, path) is not None:
+                    _put_figure(write, rig_id, path, figure)
 
     def move_change(
         self,
@@ -399,19 +392,30 @@ class Rigs:
             _put_in_order(write, rig_id, order)
 
 
-def _note(write: Write, rig_id: int, path: str, figure: Figure | None, version: int | None) -> None:
-    row = write.connection.execute(
+def _figure_row(write: Write, rig_id: int, path: str) -> sqlite3.Row | None:
+    row: sqlite3.Row | None = write.connection.execute(
         "SELECT * FROM figure WHERE rig_id = ? AND path = ?", (rig_id, path)
     ).fetchone()
-    if (row["version"] if row else None) != version:
-        raise Stale("figure", version, dict(row) if row else None)
-    if figure is None:
-        if row is not None:
-            write.delete("figure", row["id"])
-    elif row is None:
+    return row
+
+
+def _put_figure(write: Write, rig_id: int, path: str, figure: Figure) -> None:
+    """Note a figure with what it belongs to, whatever stood at its path."""
+    row = _figure_row(write, rig_id, path)
+    if row is None:
         write.insert("figure", {"rig_id": rig_id, "path": path, **_figure(figure)})
     else:
         write.update("figure", row["id"], _figure(figure))
+
+
+def _note(write: Write, rig_id: int, path: str, figure: Figure | None, version: int | None) -> None:
+    row = _figure_row(write, rig_id, path)
+    if (row["version"] if row else None) != version:
+        raise Stale("figure", version, dict(row) if row else None)
+    if figure is not None:
+        _put_figure(write, rig_id, path, figure)
+    elif row is not None:
+        write.delete("figure", row["id"])
 
 
 def _belongs(write: Write, table: str, record_id: int, rig_id: int) -> None:

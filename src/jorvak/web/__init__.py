@@ -16,6 +16,7 @@ from jorvak.web.deltas import Sent
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
+from jorvak.web.incoming import look_at_what_comes_in
 from jorvak.web.measure import measure_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
@@ -30,6 +31,7 @@ from jorvak.web.workings import working_pages
 
 DIST = Path(__file__).parents[3] / "frontend" / "dist"
 LARGEST_REQUEST = 60_000_000
+"""But for a build with its photographs, which is read from a file (``web.rig.import_build``)."""
 
 
 def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> OpenAPI:
@@ -54,6 +56,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
     )
+    look_at_what_comes_in(app)
     security.protect(app)
     problems.register(app)
     for pages in (

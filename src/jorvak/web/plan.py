@@ -17,7 +17,7 @@ from jorvak.core.plan.records import Question
 from jorvak.core.plan.shorthand import read_fields
 from jorvak.core.plan.ticking import noted_since, settled
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
-from jorvak.core.rig import Change, Fitted, MassKnown, Rig, State
+from jorvak.core.rig import Change, Day, Fitted, MassKnown, Rig, State
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, today
@@ -94,7 +94,7 @@ class Fit(BaseModel):
     """
 
     version: int
-    on: date
+    on: Day
     measured_with: list[str] | None = Field(None, max_length=1000)
     odometer: str = Field("", max_length=60)
     hours: str = Field("", max_length=60)
@@ -213,7 +213,7 @@ def move_change(path: ChangePath, query: View, body: Move) -> Response:
 class NotedSinceView(View):
     """How it is seen, and the day on which a change is said to have been fitted."""
 
-    on: date
+    on: Day
 
 
 class NotedSince(BaseModel):

@@ -1,5 +1,6 @@
 """Errors as problem details (RFC 9457), with the path of the field that is wrong."""
 
+import errno
 import logging
 import sqlite3
 from typing import Any
@@ -10,7 +11,7 @@ from werkzeug.exceptions import HTTPException
 
 from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import BadFigure
-from jorvak.store import CannotUndo, NotThere, Stale
+from jorvak.store import CannotUndo, FileGone, NotThere, Stale, why_not
 
 log = logging.getLogger("jorvak")
 
@@ -82,15 +83,28 @@ def register(app: Flask) -> None:
             f"What was sent breaks a rule of the database ({error}). Nothing was changed.",
         )
 
-    @app.errorhandler(sqlite3.OperationalError)
-    def database(error: sqlite3.OperationalError) -> Response:
+    @app.errorhandler(OverflowError)
+    def too_large(error: OverflowError) -> Response:
+        return problem(422, "That cannot be taken", "A number in it is larger than any that can be kept.")
+
+    @app.errorhandler(sqlite3.DatabaseError)
+    def database(error: sqlite3.DatabaseError) -> Response:
         log.exception("database")
-        return problem(
-            503,
-            "The database cannot be written",
-            f"The data folder does not take the write ({error}). Is the disk full, or the folder gone? "
-            "Nothing was changed.",
+        return problem(503, "The database does not take it", f"{why_not(error)} Nothing was changed.")
+
+    @app.errorhandler(FileGone)
+    def gone(error: FileGone) -> Response:
+        return problem(503, "The database is gone", str(error))
+
+    @app.errorhandler(OSError)
+    def disk(error: OSError) -> Response:
+        log.exception("disk")
+        why = (
+            "The disk is full."
+            if error.errno == errno.ENOSPC
+            else f"The data folder does not take it: {error.strerror}."
         )
+        return problem(503, "The data folder does not take it", f"{why} Nothing was changed.")
 
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Response:

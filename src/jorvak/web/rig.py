@@ -4,9 +4,11 @@ import re
 import threading
 from dataclasses import replace
 from datetime import date
+from shutil import copyfileobj
+from tempfile import TemporaryFile
 from typing import Any
 
-from flask import Response, current_app, request
+from flask import Response, current_app, request, send_file
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
@@ -27,13 +29,13 @@ from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
 from jorvak.core.records import record_types
-from jorvak.core.rig import Carrier, Figure, Form, Known, Rig, Taken
+from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.survey.records import Photo
 from jorvak.core.trip.readiness import days_left
 from jorvak.core.work.schools import TOPICS, Topic
-from jorvak.formats.build_file import moved, read_build, write_build
-from jorvak.formats.build_zip import MAGIC, read_zip, write_zip
+from jorvak.formats.build_file import moved, write_build
+from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
 from jorvak.store import RigRecord
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
@@ -174,7 +176,7 @@ class NotedFigure(BaseModel):
     taken: Taken | None = Field(
         None, description="as found or as it stood; left out, it is as it stands now where that matters"
     )
-    on: date | None = Field(None, description="the day on which it was taken; left out: today")
+    on: Day | None = Field(None, description="the day on which it was taken; left out: today")
     version: int | None = None
 
 
@@ -320,21 +322,15 @@ def new_rig(query: View, body: NewRig) -> Response:
 @rig_pages.post("/builds", responses={201: Sheet})
 def import_build(query: View) -> Response:
     """Take in a build file, or a zip with its photographs, sent as the body of the request."""
-    raw = request.get_data(cache=False)
-    photos: dict[str, bytes] = {}
-    if raw.startswith(MAGIC):
-        build, photos = read_zip(raw)
-    else:
-        build = read_build(raw)
-    for name, data in photos.items():
-        photo_files().keep(name, data)
-    if request.args.get("move_dates") == "true":
-        build = moved(build, today())
-    return answer(
-        rigs().begin(build.rig, query.person, f"{build.rig.name} taken in from a build file"),
-        query,
-        status=201,
-    )
+    request.max_content_length = LARGEST_WHOLE
+    with TemporaryFile(dir=rigs().database.path.parent) as sent, photo_files().all_or_none() as keep:
+        copyfileobj(request.stream, sent)
+        sent.seek(0)
+        build = read_any(sent, keep)
+        if request.args.get("move_dates") == "true":
+            build = moved(build, today())
+        taken = rigs().begin(build.rig, query.person, f"{build.rig.name} taken in from a build file")
+    return answer(taken, query, status=201)
 
 
 class Revision(BaseModel):
@@ -360,22 +356,28 @@ def export_build(path: RigPath) -> Response:
     """The rig as a build file to keep: with photographs, as a zip that holds both."""
     rig = rigs().read(path.rig_id, "bench").rig
     name = "".join(letter if letter.isalnum() else "-" for letter in rig.name.lower())
-    if rig.all(Photo):
-        files = {photo.file: data for photo in rig.all(Photo) if (data := photo_files().read(photo.file))}
-        response = Response(write_zip(rig, today(), files), mimetype="application/zip")
-    else:
+    name = name.encode("ascii", "replace").decode()
+    if not rig.all(Photo):
         response = Response(write_build(rig, today()), mimetype="application/json")
-    ending = "zip" if rig.all(Photo) else "json"
-    response.headers["Content-Disposition"] = (
-        f'attachment; filename="{name.encode("ascii", "replace").decode()}.build.{ending}"'
-    )
-    return response
+        response.headers["Content-Disposition"] = f'attachment; filename="{name}.build.json"'
+        return response
+    # Photographs may be more than memory: the zip is made in a file, and sent from there.
+    whole = TemporaryFile(dir=rigs().database.path.parent)  # noqa: SIM115 - closed once it was sent
+    try:
+        write_zip(rig, today(), photo_files().read, whole)
+        whole.seek(0)
+        return send_file(whole, "application/zip", as_attachment=True, download_name=f"{name}.build.zip")
+    except BaseException:
+        whole.close()
+        raise
 
 
 @rig_pages.put("/rigs/<int:rig_id>/figures", responses={200: Sheet})
 def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
     """Note a figure as it was typed, in the units that are shown."""
     spec = spec_of(body.path)
+    if body.typed is not None:
+        _has_its_owner(rigs().read(path.rig_id, query.person).rig, body.path)
     figure: Figure | None = None
     in_words = "removed"
     if body.typed is not None:
@@ -474,6 +476,23 @@ def figure_history(path: RigPath, query: FigurePath) -> Response:
     return as_json(
         FigureHistory(path=query.path, noted=[Noted(at=a, person=p, figure=f) for a, p, f in found])
     )
+
+
+def _has_its_owner(rig: Rig, path: str) -> None:
+    """Raises Refused on ``path`` for a figure of a point, place or part that is not on the rig."""
+    family, *rest = path.split(".")
+    if family not in named_figures():
+        return
+    owners = {kind.figures: kind for kind in record_types().values()}
+    names = (
+        {owners[family].name_of(each) for each in rig.all(owners[family].model)}
+        if family in owners
+        else set(rig.points)
+    )
+    if rest[0] not in names:
+        raise Refused(
+            "path", f"There is no {family.removesuffix('s')} “{rest[0][:60]}” on this rig. Add it first."
+        )
 
 
 def figure_in_words(spec: FigureSpec, value: Any, view: View) -> str:

@@ -5,7 +5,7 @@ from functools import cache
 from typing import Any, Generic, Literal, TypeVar
 
 from flask import Response, current_app
-from pydantic import BaseModel, Field, create_model, field_validator
+from pydantic import BaseModel, ConfigDict, Field, create_model, field_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
@@ -44,6 +44,8 @@ from jorvak.web.deltas import whole_or_patch
 
 class View(BaseModel):
     """What a person looks at: the stage and the units."""
+
+    model_config = ConfigDict(allow_inf_nan=False)
 
     stage: str = Field("planned", description="as-found, today, planned, or the number of a step")
     units: Literal["metric", "inch"] = Field("metric", description="metric or inch")

@@ -9,6 +9,7 @@ from jorvak.core.survey.records import Photo, SurveyItem
 from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open, weigh
 from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
+from jorvak.store.photos import MOST_BYTES
 from jorvak.web.problems import problem
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
@@ -70,9 +71,14 @@ def add_photo(path: ItemPath, query: NewPhoto) -> Response:
     raw = request.get_data(cache=False)
     if not raw:
         raise Refused("photo", "No picture came in. Take a JPEG, PNG or WebP.")
-    name = photo_files().add(taken_in(raw))
-    photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
-    rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
+    if photo_files().bytes_of(photo.file for photo in rig.all(Photo)) > MOST_BYTES:
+        raise Refused(
+            "photo", f"This rig's photographs have {MOST_BYTES // 1_000_000} MB already. Take some out."
+        )
+    with photo_files().all_or_none() as keep:
+        name = keep(taken_in(raw))
+        photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
+        rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
     return answer(path.rig_id, query, status=201)
 
 

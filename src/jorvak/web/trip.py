@@ -1,7 +1,6 @@
 """The trip: the brief with its day of leaving and its ceiling."""
 
 import json
-from datetime import date
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
@@ -11,7 +10,7 @@ from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.headlines import shown_figures
 from jorvak.core.quantities import COUNT, MONEY
-from jorvak.core.rig import Brief, Form, Line
+from jorvak.core.rig import Brief, Day, Form, Line
 from jorvak.core.trip.readiness import Readiness, readiness
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -35,7 +34,7 @@ class HeadEdit(BaseModel):
     drivers: str | None = Field(None, max_length=4000)
     ceiling: Amount = None
     currency: str | None = Field(None, max_length=12)
-    leaves_on: date | None = None
+    leaves_on: Day | None = None
     away_days: Amount = None
     deciding: list[str] = Field([], max_length=40)
 

@@ -1,13 +1,12 @@
 """Records of the plan: questions with their options, and findings that somebody lives with."""
 
-from datetime import date
 from typing import Annotated
 
 from pydantic import Field, StringConstraints, model_validator
 
 from jorvak.core.calculation import Number, Refused
 from jorvak.core.records import RecordType
-from jorvak.core.rig import Key, Line, Record, Rig, Text
+from jorvak.core.rig import Day, Key, Line, Record, Rig, Text
 
 
 class Question(Record):
@@ -19,7 +18,7 @@ class Question(Record):
     topic: str | None = Field(None, description="of the schools of the trade, where they have a word on it")
     chosen: Key | None = None
     reason: Text | None = None
-    decided_on: date | None = None
+    decided_on: Day | None = None
     decided_by: Text | None = None
 
     @model_validator(mode="after")
@@ -37,7 +36,7 @@ class Accepted(Record):
     finding: Line
     reason: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=1000)]
     figures: dict[str, Number | str | tuple[Number, ...]]
-    accepted_on: date | None = None
+    accepted_on: Day | None = None
     accepted_by: Text | None = None
 
 

@@ -2,12 +2,11 @@
 
 import math
 from functools import lru_cache
-from typing import TYPE_CHECKING, Annotated, ClassVar, Literal
+from typing import TYPE_CHECKING, ClassVar, Literal
 
 from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive
-from jorvak.core.immutable import record
 
 if TYPE_CHECKING:
     import numpy as np
@@ -55,12 +54,11 @@ class TyreRoomIn(Given):
     points: tuple[RoomPointIn, ...] = Field(description="what it may touch")
 
 
-@record(frozen=True, slots=True)
-class RoomAt:
+class RoomAt(Answer):
     WITHOUT_DOUBT: ClassVar[bool] = True
 
-    bump_mm: Annotated[float, Field(description="positive up")]
-    steer_deg: Annotated[float, Field(description="positive: leading edge outboard")]
+    bump_mm: float = Field(description="positive up")
+    steer_deg: float = Field(description="positive: leading edge outboard")
 
 
 class RoomPoint(Answer):

@@ -1,13 +1,12 @@
 """Records of the survey: what was looked at, and its photographs."""
 
-from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
 from jorvak.core.calculation import NotNegative
 from jorvak.core.records import RecordType
-from jorvak.core.rig import Frozen, Line, Record, Text
+from jorvak.core.rig import Day, Frozen, Line, Record, Text
 
 Zone = Literal["front", "engine", "cabin", "frame", "under", "rear", "left", "right", "wheels", "electrics"]
 Condition = Literal[
@@ -37,12 +36,12 @@ class SurveyItem(Record):
     condition: Condition = "cannot see yet"
     concern: Concern = "structure"
     note: Text | None = None
-    found_on: date | None = None
+    found_on: Day | None = None
     found_by: Text | None = None
     weighing: Weighing | None = None
     decision: Decision | None = None
     reason: Text | None = None
-    decided_on: date | None = None
+    decided_on: Day | None = None
     decided_by: Text | None = None
 
 
@@ -52,7 +51,7 @@ class Photo(Record):
     item: Line = Field(description="what the survey calls it")
     file: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{16,64}\.jpg$")]
     caption: Text | None = None
-    taken_on: date | None = None
+    taken_on: Day | None = None
 
 
 RECORDS = (
