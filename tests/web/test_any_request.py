@@ -11,12 +11,15 @@ import pytest
 from flask.testing import FlaskClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+from werkzeug.test import TestResponse
 
 from jorvak.core.catalogue import catalogue
 from jorvak.demo import BUILDS
 from jorvak.store import Database, Rigs
 from jorvak.store.records import TABLES
 from jorvak.web import create_app
+from jorvak.web.description import described
 from tests.conftest import TODAY
 
 OWN = {"Host": "127.0.0.1:5370"}
@@ -92,12 +95,33 @@ class Application:
         self._shipped = sqlite3.connect(":memory:")
         self._live.backup(self._shipped)
         self.sheet: Any = self.client.get(f"/api/rigs/{RIG}?person=Ines", headers=OWN).json
-        self.operations = sorted(operations(self.app.api_doc))
+        self.document = described(self.app)
+        self.operations = sorted(operations(self.document))
+        self._validators: dict[str, Draft202012Validator] = {}
 
     def kept(self, table: str) -> Any:
         """A record of a table as the sheet shows it: the first, or an empty new one."""
         of_table = self.sheet["records"].get(table, [])
         return of_table[0] if of_table else {"id": 0, "version": None, "record": {"name": "new"}}
+
+    def fits(self, address: str, method: str, answer: TestResponse) -> None:
+        """An answer is one of those that the description gives for it, and looks as it says."""
+        answers = self.document["paths"][address][method]["responses"]
+        assert str(answer.status_code) in answers, (method, address, answer.status_code, answer.text[:300])
+        given = answers[str(answer.status_code)]
+        if "$ref" in given:
+            given = self.document["components"]["responses"][given["$ref"].split("/")[-1]]
+        for header in given.get("headers", ()):
+            assert header in answer.headers
+        if content := given.get("content", {}):
+            assert answer.mimetype in content, (address, answer.mimetype)
+            key = json.dumps(content[answer.mimetype]["schema"], sort_keys=True)
+            if not answer.is_json:
+                return
+            if key not in self._validators:
+                schema = {**content[answer.mimetype]["schema"], "components": self.document["components"]}
+                self._validators[key] = Draft202012Validator(schema)
+            self._validators[key].validate(answer.json)
 
     def put_back(self) -> None:
         self._shipped.backup(self._live)
@@ -168,11 +192,11 @@ def fitting(schema: Any, document: Any, name: str = "") -> st.SearchStrategy[Any
 
 
 @st.composite
-def requests(draw: st.DrawFn, application: Application) -> tuple[str, str, dict[str, Any], Any]:
-    """A request that means something: method, address, query and body; half of them with one thing that is bad."""
-    document = application.app.api_doc
-    method, address = draw(st.sampled_from(application.operations))
-    operation = document["paths"][address][method]
+def requests(draw: st.DrawFn, application: Application) -> tuple[str, str, str, dict[str, Any], Any]:
+    """A request that means something: method, address as described and as sent, query and body; half of them with one thing that is bad."""
+    document = application.document
+    method, pattern = draw(st.sampled_from(application.operations))
+    operation, address = document["paths"][pattern][method], pattern
     places: dict[str, dict[str, Any]] = {"path": {}, "query": {}, "body": {}}
     for parameter in operation.get("parameters", ()):
         value = draw(fitting(parameter["schema"], document, parameter["name"]))
@@ -191,7 +215,7 @@ def requests(draw: st.DrawFn, application: Application) -> tuple[str, str, dict[
         places[where][name] = draw(st.sampled_from(BAD) | ANYTHING)
     for name, value in places["path"].items():
         address = address.replace(f"{{{name}}}", quote(str(value), safe="") or "-")
-    return method, address, places["query"], None if schema is None else places["body"]
+    return method, pattern, address, places["query"], None if schema is None else places["body"]
 
 
 def altered(draw: st.DrawFn, kept: Any) -> Any:
@@ -204,13 +228,14 @@ def altered(draw: st.DrawFn, kept: Any) -> Any:
 @settings(max_examples=70, suppress_health_check=[HealthCheck.too_slow, HealthCheck.function_scoped_fixture])
 @given(st.data())
 def test_it_is_answered_or_refused_and_undone_whole(application: Application, data: st.DataObject) -> None:
-    method, address, query, body = data.draw(requests(application))
+    method, pattern, address, query, body = data.draw(requests(application))
     application.put_back()
     before = application.rig()
     answer = application.client.open(
         address, method=method, query_string={"person": "Ines", **query}, json=body, headers=OWN
     )
     assert answer.status_code < 500, answer.text
+    application.fits(pattern, method, answer)
     after = application.rig()
     if answer.status_code >= 400:
         assert answer.mimetype == "application/problem+json"

@@ -7107,7 +7107,91 @@ export interface components {
             symbols: string;
         };
     };
-    responses: never;
+    responses: {
+        226: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content?: never;
+        };
+        /** @description a write that does not come from this server's own pages */
+        403: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description there is no such thing, or not any more */
+        404: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description somebody else was quicker, or it cannot be taken back; theirs is what stands there now */
+        409: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description what was sent is too large */
+        413: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description the address by which the server was called is none of its own */
+        421: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description what was sent cannot be taken; field says which part of it */
+        422: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description the database or the disk does not take it, or too much is asked for at once */
+        503: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -7138,21 +7222,21 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_get_catalogue_catalogue_get: {
@@ -7173,15 +7257,10 @@ export interface operations {
                     "application/json": components["schemas"]["Catalogue"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     survey_get_photo_photos__name__get: {
@@ -7195,15 +7274,20 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Unprocessable Entity */
-            422: {
+            /** @description A photograph. */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "image/jpeg": string;
                 };
             };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_list_rigs_rigs_get: {
@@ -7224,15 +7308,10 @@ export interface operations {
                     "application/json": components["schemas"]["RigList"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_new_rig_rigs_post: {
@@ -7262,21 +7341,21 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_get_rig_rigs__int_rig_id__get: {
@@ -7304,21 +7383,20 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     decisions_accept_accepted_post: {
@@ -7350,21 +7428,22 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_rank_angles_angles_get: {
@@ -7403,15 +7482,11 @@ export interface operations {
                     "application/json": components["schemas"]["RankedAngles"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_cross_axles_axles_crossed_post: {
@@ -7449,15 +7524,13 @@ export interface operations {
                     "application/json": components["schemas"]["AxlesCrossed"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     trip_edit_head_brief_patch: {
@@ -7489,21 +7562,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_export_build_rigs__int_rig_id__build_file_get: {
@@ -7517,15 +7591,21 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Unprocessable Entity */
-            422: {
+            /** @description The rig as a build file; with photographs, as a zip that holds both. */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "application/json": Record<string, never>;
+                    "application/zip": string;
                 };
             };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_weigh_centre_of_gravity_post: {
@@ -7563,15 +7643,13 @@ export interface operations {
                     "application/json": components["schemas"]["CentreWeighed"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_add_change_changes_post: {
@@ -7603,21 +7681,22 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_edit_change_changes__int_change_id__patch: {
@@ -7650,21 +7729,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_fit_change_changes__int_change_id__fitted_put: {
@@ -7697,21 +7777,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_noted_since_fitting_changes__int_change_id__noted_since_get: {
@@ -7747,15 +7828,11 @@ export interface operations {
                     "application/json": components["schemas"]["NotedSince"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_move_change_changes__int_change_id__place_put: {
@@ -7788,21 +7865,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_clear_assumed_rigs__int_rig_id__clear_assumed_post: {
@@ -7834,21 +7912,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     decisions_get_comparison_comparison_get: {
@@ -7886,15 +7965,11 @@ export interface operations {
                     "application/json": components["schemas"]["Compared"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_drive_ground_crossing_post: {
@@ -7932,15 +8007,13 @@ export interface operations {
                     "application/json": components["schemas"]["Crossed"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_search_largest_crossing_largest_post: {
@@ -7978,15 +8051,13 @@ export interface operations {
                     "application/json": components["schemas"]["Largests"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_cycle_axle_cycle__end__get: {
@@ -8021,15 +8092,11 @@ export interface operations {
                     "application/json": components["schemas"]["Cycled"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_begin_drive_post: {
@@ -8067,15 +8134,13 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_accept_drive__token__accept_post: {
@@ -8104,21 +8169,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_end_of_file__token__end_post: {
@@ -8153,15 +8219,13 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_read_the_dial__token__holds_put: {
@@ -8200,15 +8264,13 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_drive_on__token__on_post: {
@@ -8247,15 +8309,13 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     drives_take_piece__token__pieces_post: {
@@ -8290,15 +8350,13 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_figure_history_rigs__int_rig_id__figure_history_get: {
@@ -8323,15 +8381,11 @@ export interface operations {
                     "application/json": components["schemas"]["FigureHistory"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_note_figure_rigs__int_rig_id__figures_put: {
@@ -8363,21 +8417,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_read_ground_grounds_read_post: {
@@ -8400,15 +8455,13 @@ export interface operations {
                     "application/json": components["schemas"]["GroundRead"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_write_ground_grounds__format__post: {
@@ -8427,15 +8480,23 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Unprocessable Entity */
-            422: {
+            /** @description Ground as a file. */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problem"][];
+                    "image/vnd.dxf": string;
+                    "text/csv": string;
                 };
             };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     history_history_history_get: {
@@ -8458,15 +8519,11 @@ export interface operations {
                     "application/json": components["schemas"]["History"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_read_level_level_get: {
@@ -8501,15 +8558,11 @@ export interface operations {
                     "application/json": components["schemas"]["Level"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     measure_get_measuring_measure_get: {
@@ -8543,15 +8596,11 @@ export interface operations {
                     "application/json": components["schemas"]["Measuring"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_obstacle_kinds_obstacles_get: {
@@ -8574,15 +8623,11 @@ export interface operations {
                     "application/json": components["schemas"]["ObstacleKinds"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_add_point_rigs__int_rig_id__points_post: {
@@ -8614,21 +8659,22 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_drop_point_rigs__int_rig_id__points__name__delete: {
@@ -8657,21 +8703,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     plan_preview_line_preview_post: {
@@ -8709,15 +8756,13 @@ export interface operations {
                     "application/json": components["schemas"]["LineAnswer"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     decisions_decide_questions__key__decision_put: {
@@ -8750,21 +8795,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     records_put_record_records__table__put: {
@@ -8797,21 +8843,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     records_drop_record_records__table___int_record_id__delete: {
@@ -8842,21 +8889,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     history_redo_redo_post: {
@@ -8884,21 +8932,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rig_get_revision_rigs__int_rig_id__revision_get: {
@@ -8921,15 +8970,11 @@ export interface operations {
                     "application/json": components["schemas"]["Revision"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     driveline_try_shaft_shafts__end__post: {
@@ -8968,15 +9013,13 @@ export interface operations {
                     "application/json": components["schemas"]["ShaftTried"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     driveline_what_shakes_shakes_post: {
@@ -9014,15 +9057,13 @@ export interface operations {
                     "application/json": components["schemas"]["Shaking"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     driveline_parts_side_by_side_side_by_side_get: {
@@ -9058,15 +9099,11 @@ export interface operations {
                     "application/json": components["schemas"]["PartsBeside"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rolling_sizes_side_by_side_sizes_post: {
@@ -9104,15 +9141,13 @@ export interface operations {
                     "application/json": components["schemas"]["SizesBeside"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     rolling_try_wheels_stands__end__post: {
@@ -9151,15 +9186,13 @@ export interface operations {
                     "application/json": components["schemas"]["StandTried"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     survey_get_survey_rigs__int_rig_id__survey_get: {
@@ -9193,15 +9226,11 @@ export interface operations {
                     "application/json": components["schemas"]["Survey"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     survey_add_photo_rigs__int_rig_id__survey__int_item_id__photos_post: {
@@ -9231,21 +9260,22 @@ export interface operations {
             /** @description Created */
             201: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     trip_get_trip_trip_get: {
@@ -9279,15 +9309,11 @@ export interface operations {
                     "application/json": components["schemas"]["Trip"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     history_undo_undo_post: {
@@ -9315,21 +9341,22 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            226: components["responses"]["226"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     stance_ways_ways_up_get: {
@@ -9366,15 +9393,11 @@ export interface operations {
                     "application/json": components["schemas"]["Ways"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
     workings_get_working_workings__key__get: {
@@ -9410,15 +9433,11 @@ export interface operations {
                     "application/json": components["schemas"]["Worked"];
                 };
             };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"][];
-                };
-            };
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
         };
     };
 }

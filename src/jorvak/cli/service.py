@@ -129,6 +129,8 @@ def _free_port() -> int:
 
 def _openapi(_: argparse.Namespace) -> int:
     from jorvak.web import create_app
+    from jorvak.web.description import described
 
-    print(json.dumps(create_app(rigs=None).api_doc, indent=1, sort_keys=True, ensure_ascii=False))  # type: ignore[arg-type]
+    document = described(create_app(rigs=None))  # type: ignore[arg-type]
+    print(json.dumps(document, indent=1, sort_keys=True, ensure_ascii=False))
     return 0

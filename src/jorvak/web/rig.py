@@ -351,7 +351,16 @@ def get_rig(path: RigPath, query: View) -> Response:
     return answer(path.rig_id, query)
 
 
-@rig_pages.get("/rigs/<int:rig_id>/build-file")
+BUILD_FILE = {
+    "description": "The rig as a build file; with photographs, as a zip that holds both.",
+    "content": {
+        "application/json": {"schema": {"type": "object"}},
+        "application/zip": {"schema": {"type": "string", "format": "binary"}},
+    },
+}
+
+
+@rig_pages.get("/rigs/<int:rig_id>/build-file", responses={200: BUILD_FILE})
 def export_build(path: RigPath) -> Response:
     """The rig as a build file to keep: with photographs, as a zip that holds both."""
     rig = rigs().read(path.rig_id, "bench").rig

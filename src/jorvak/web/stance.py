@@ -325,7 +325,15 @@ def read_ground(path: RigPath) -> Response:
     return as_json(GroundRead(corners=list(kept), points=len(corners), thinned=fewer))
 
 
-@stance_pages.post("/grounds/<format>")
+GROUND_FILE = {
+    "description": "Ground as a file.",
+    "content": {
+        kind: {"schema": {"type": "string", "format": "binary"}} for kind in ("text/csv", "image/vnd.dxf")
+    },
+}
+
+
+@stance_pages.post("/grounds/<format>", responses={200: GROUND_FILE})
 def write_ground(path: GroundPath, body: CornersOut) -> Response:
     """Ground as a CSV or DXF file."""
     corners = [(x, z) for x, z in body.corners]

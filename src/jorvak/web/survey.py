@@ -86,7 +86,13 @@ class PhotoPath(BaseModel):
     name: str
 
 
-@survey_pages.get("/photos/<name>")
+PICTURE = {
+    "description": "A photograph.",
+    "content": {"image/jpeg": {"schema": {"type": "string", "format": "binary"}}},
+}
+
+
+@survey_pages.get("/photos/<name>", responses={200: PICTURE})
 def get_photo(path: PhotoPath) -> Response:
     """A photograph."""
     data = photo_files().read(path.name)
