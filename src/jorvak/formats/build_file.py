@@ -11,6 +11,7 @@ from collections.abc import Iterator, Mapping
 from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import date, timedelta
+from functools import cache
 from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field, ValidationError, create_model, model_validator
@@ -45,6 +46,8 @@ from jorvak.core.rig import (
 from jorvak.formats.json_text import read_json
 
 LARGEST_BYTES = 8_000_000
+MOST_FAULTS = 1000
+"""So many are written down: whoever made more of them mends these first."""
 Owned = list[tuple[str, Figure]]
 
 
@@ -209,6 +212,13 @@ def _read(raw: bytes) -> tuple[Build | None, list[Fault]]:
     return (None if reader.faults else build), reader.faults
 
 
+@cache
+def _groups() -> frozenset[str]:
+    """Where figures are nested: every place above one."""
+    parts = (path.split(".") for path in catalogue())
+    return frozenset(".".join(each[:depth]) for each in parts for depth in range(1, len(each)))
+
+
 class _Reader:
     """Reads a build and writes down every fault instead of stopping at the first."""
 
@@ -258,7 +268,8 @@ class _Reader:
         return Build(rig=numbered(rig), written_on=whole.written_on)
 
     def fault(self, place: str, message: str) -> None:
-        self.faults.append(Fault(place[:300], message))
+        if len(self.faults) < MOST_FAULTS:
+            self.faults.append(Fault(place[:300], message))
 
     def parsed(self, model: type[Any], data: Any, prefix: str) -> Any:
         """``data`` as ``model``, or None after writing its faults down."""
@@ -298,11 +309,13 @@ class _Reader:
     def figures(self, prefix: str, data: Any) -> Iterator[tuple[str, Figure]]:
         """The figures under a place of the file, by path."""
         for key, value in data.items():
+            if len(self.faults) >= MOST_FAULTS:
+                return
             path = f"{prefix}{key}"
             if path in catalogue():
                 if (figure := self.figure(path, value)) is not None:
                     yield path, figure
-            elif isinstance(value, Mapping) and any(known.startswith(f"{path}.") for known in catalogue()):
+            elif isinstance(value, Mapping) and path in _groups():
                 yield from self.figures(f"{path}.", value)
             else:
                 self.fault(f"rig.{path}", f"A rig has no figure or part called {path[:80]}.")

@@ -28,6 +28,9 @@ LARGEST_PHOTO = 30_000_000
 LARGEST_WHOLE = 1_000_000_000
 """Of a zip and of what is in it: as much as a rig may hold (``store.photos.MOST_BYTES``) and a little."""
 MAGIC = b"PK\x03\x04"
+_NO_ZIP = (zipfile.BadZipFile, zlib.error, NotImplementedError, RuntimeError, EOFError, ValueError, OverflowError,
+           struct.error, OSError)  # fmt: skip
+"""What reading a zip comes to that is damaged."""
 
 
 def write_zip(
@@ -88,7 +91,7 @@ def build_of(raw: bytes) -> bytes:
 def _opened(source: BinaryIO) -> zipfile.ZipFile:
     try:
         archive = zipfile.ZipFile(source)
-    except (zipfile.BadZipFile, ValueError, EOFError, OverflowError, struct.error):
+    except _NO_ZIP:
         raise Refused("file", "This is neither a build file nor a zip that can be opened.") from None
     entries = archive.infolist()
     if len(entries) > MOST_ENTRIES:
@@ -114,15 +117,7 @@ def _unpacked(archive: zipfile.ZipFile, name: str, most: int) -> bytes:
     try:
         with archive.open(name) as entry:
             data = entry.read(most + 1)
-    except (
-        zipfile.BadZipFile,
-        zlib.error,
-        NotImplementedError,
-        RuntimeError,
-        EOFError,
-        ValueError,
-        struct.error,
-    ) as error:
+    except _NO_ZIP as error:
         raise Refused(name[:80], f"This cannot be unpacked: {str(error)[:100]}.") from None
     if len(data) > most:
         raise Refused(name[:80], f"This unpacks to more than {most // 1_000_000} MB.")

@@ -3,7 +3,7 @@
 import math
 from collections.abc import Iterable
 from dataclasses import dataclass, field
-from datetime import date, datetime
+from datetime import UTC, date, datetime
 from itertools import pairwise
 from typing import Literal
 
@@ -16,6 +16,8 @@ LONGEST_LINE = 400
 JUMP_KMH_PER_S = 25.0
 """No vehicle gains or loses that in a second: the fix has jumped."""
 MOST_POINTS = 2_000_000
+MOST_BYTES = {"nmea": 200_000_000, "gpx": 6_000_000, "csv": 6_000_000}
+"""Of all pieces of a drive together; what is only whole at its end is read in two seconds."""
 Kind = Literal["nmea", "gpx", "csv"]
 
 
@@ -58,9 +60,15 @@ class Reader:
     _rest: bytes = b""
     _began: float | None = None
     _whole: list[bytes] = field(default_factory=list)
+    _bytes: int = 0
 
     def take(self, piece: bytes) -> None:
-        """Read on. GPX and CSV are kept until ``finish``: they are only whole at their end."""
+        """Read on. GPX and CSV are kept until ``finish``: they are only whole at their end. Raises Refused on ``file``."""
+        self._bytes += len(piece)
+        most = MOST_BYTES[self.kind]
+        if self._bytes > most:
+            self._whole.clear()
+            raise Refused("file", f"That drive has more than {most // 1_000_000} MB: give a part of it.")
         if self.kind != "nmea":
             self._whole.append(piece)
             return
@@ -119,9 +127,19 @@ class Reader:
         if sentence.spd_over_grnd is None or sentence.timestamp is None or sentence.status != "A":
             self.trouble.without_speed += 1
             return
-        stamp = datetime.combine(sentence.datestamp or date(2000, 1, 1), sentence.timestamp).timestamp()
+        try:
+            day = sentence.datestamp or date(2000, 1, 1)
+            stamp = datetime.combine(day, sentence.timestamp, UTC).timestamp()
+            speed = float(sentence.spd_over_grnd) * KMH_PER_KNOT
+        except (TypeError, ValueError, OverflowError):
+            # Where a field does not read as what it is, the reader leaves it as text.
+            self.trouble.unreadable += 1
+            return
+        if not math.isfinite(speed) or speed < 0:
+            self.trouble.unreadable += 1
+            return
         self._began = stamp if self._began is None else self._began
-        self.keep(Moment(stamp - self._began, float(sentence.spd_over_grnd) * KMH_PER_KNOT))
+        self.keep(Moment(stamp - self._began, speed))
 
 
 def kind_of_file(name: str, first: bytes) -> Kind:
@@ -144,7 +162,12 @@ def gpx_moments(data: bytes) -> list[Moment]:
     points = [p for each in track.tracks for segment in each.segments for p in segment.points]
     if not points:
         raise Refused("file", "There is no track in this GPX.")
-    timed = [(point.time, point) for point in points if point.time is not None]
+    # One that says no zone is taken for what the others mostly are: satellites give UTC.
+    timed = [
+        (point.time if point.time.tzinfo is not None else point.time.replace(tzinfo=UTC), point)
+        for point in points
+        if point.time is not None
+    ]
     if len(timed) < len(points):
         raise Refused("file", "This GPX has neither speeds nor times: a route that was drawn, not driven.")
     moments = []
@@ -166,17 +189,20 @@ def csv_moments(data: bytes, trouble: Trouble) -> Iterable[Moment]:
             "file",
             "The first line has to name the columns gps_kmh and indicated_kmh, and time_s if there is one.",
         )
+    gps, shown = names.index("gps_kmh"), names.index("indicated_kmh")
+    at = names.index("time_s") if "time_s" in names else None
     for second, cells in enumerate(row for row in rows[1:] if any(row)):
-        row = dict(zip(names, cells, strict=False))
         try:
-            gps, shown = (_number(row, key) for key in ("gps_kmh", "indicated_kmh"))
-            yield Moment(_number(row, "time_s") if "time_s" in names else float(second), gps, shown)
-        except ValueError:
+            moment = Moment(
+                float(second) if at is None else float(cells[at]), float(cells[gps]), float(cells[shown])
+            )
+        except (ValueError, IndexError):
             trouble.unreadable += 1
-
-
-def _number(row: dict[str, str], key: str) -> float:
-    value = float((row.get(key) or "").strip())
-    if not math.isfinite(value) or value < 0:
-        raise ValueError(key)
-    return value
+            continue
+        # What is no number is not at least nothing either.
+        if min(moment.at_s, moment.gps_kmh, moment.indicated_kmh or 0.0) >= 0 and math.isfinite(
+            moment.at_s + moment.gps_kmh + (moment.indicated_kmh or 0.0)
+        ):
+            yield moment
+        else:
+            trouble.unreadable += 1

@@ -14,6 +14,8 @@ from jorvak.formats.gpx import read_gpx
 Corner = tuple[float, float]
 Kind = Literal["csv", "gpx", "dxf"]
 MOST_CORNERS = 1_000_000
+MOST_BYTES: dict[Kind, int] = {"csv": 6_000_000, "gpx": 5_000_000, "dxf": 3_000_000}
+"""What is read within two seconds."""
 EARTH_MM = 6_371_008_800.0
 """Mean radius of the Earth. Source: IUGG."""
 MM_PER_UNIT = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
@@ -23,6 +25,11 @@ MM_PER_UNIT = {0: 1.0, 1: 25.4, 2: 304.8, 4: 1.0, 5: 10.0, 6: 1000.0}
 def read_profile(name: str, data: bytes) -> tuple[Corner, ...]:
     """Corners in mm, in the direction of travel. Raises Refused on ``file``."""
     kind = _kind_of(name, data)
+    if len(data) > MOST_BYTES[kind]:
+        raise Refused(
+            "file",
+            f"A {kind.upper()} of ground has at most {MOST_BYTES[kind] // 1_000_000} MB: take the piece that matters.",
+        )
     corners = {"csv": _from_csv, "gpx": _from_gpx, "dxf": _from_dxf}[kind](data)
     if not corners:
         raise Refused(
@@ -155,15 +162,26 @@ def _along(points: Iterable[tuple[float, float, float]]) -> list[Corner]:
 
 def _from_dxf(data: bytes) -> list[Corner]:
     """The longest polyline, x along and y up, in the drawing's own unit."""
+    try:
+        scale, lines = _polylines(data)
+    except Exception:  # a damaged drawing makes its reader raise whatever it comes to
+        raise Refused("file", "That DXF cannot be read: it is damaged, or no DXF.") from None
+    longest = max(lines, key=len, default=[])
+    if longest and longest[0][0] > longest[-1][0]:
+        longest.reverse()
+    corners = [(x * scale, z * scale) for x, z in longest]
+    if not all(math.isfinite(x) and math.isfinite(z) for x, z in corners):
+        raise Refused("file", "That DXF has a corner that is nowhere.")
+    return corners
+
+
+def _polylines(data: bytes) -> tuple[float, list[list[Corner]]]:
+    """Millimetres of a drawing's unit, and its polylines."""
     from ezdxf import recover
     from ezdxf.entities.lwpolyline import LWPolyline
     from ezdxf.entities.polyline import Polyline
-    from ezdxf.lldxf.const import DXFError
 
-    try:
-        drawing, _ = recover.read(io.BytesIO(data))
-    except (OSError, DXFError, ValueError, IndexError, KeyError):
-        raise Refused("file", "That DXF cannot be read: it is damaged, or no DXF.") from None
+    drawing, _ = recover.read(io.BytesIO(data))
     scale = MM_PER_UNIT.get(int(drawing.header.get("$INSUNITS", 0)), 1.0)
     lines: list[list[Corner]] = []
     for entity in drawing.modelspace():
@@ -171,10 +189,7 @@ def _from_dxf(data: bytes) -> list[Corner]:
             lines.append([(float(x), float(y)) for x, y in entity.get_points("xy")])
         elif isinstance(entity, Polyline):
             lines.append([(float(v.x), float(v.y)) for v in entity.points()])
-    longest = max(lines, key=len, default=[])
-    if longest and longest[0][0] > longest[-1][0]:
-        longest.reverse()
-    return [(x * scale, z * scale) for x, z in longest]
+    return scale, lines
 
 
 def _plain(value: float) -> str:

@@ -17,6 +17,7 @@ from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
 from jorvak.web.incoming import look_at_what_comes_in
+from jorvak.web.long_work import LongWork
 from jorvak.web.measure import measure_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
@@ -52,6 +53,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
         SENT=Sent(),
         CARDS=Cards(),
         DESK=Desk(),
+        LONG_WORK=LongWork(),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,

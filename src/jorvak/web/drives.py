@@ -18,6 +18,7 @@ from jorvak.formats.drive_log import Moment, Reader, kind_of_file
 from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults
 from jorvak.store import NotThere
+from jorvak.web.long_work import long_work
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 from jorvak.web.typed import amount
@@ -149,7 +150,7 @@ def take_piece(path: DrivePath, query: View) -> Response:
 def end_of_file(path: DrivePath, query: View) -> Response:
     """The file is whole."""
     drive = desk().take(path.token, path.rig_id)
-    with drive.lock:
+    with drive.lock, long_work():
         drive.reader.finish()
         return _state(path.token, drive)
 

@@ -37,6 +37,7 @@ from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, write_build
 from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
 from jorvak.store import RigRecord
+from jorvak.web.long_work import long_work
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
 rig_pages = APIBlueprint("rig", __name__, url_prefix="/api", abp_tags=[Tag(name="rig")])
@@ -326,7 +327,8 @@ def import_build(query: View) -> Response:
     with TemporaryFile(dir=rigs().database.path.parent) as sent, photo_files().all_or_none() as keep:
         copyfileobj(request.stream, sent)
         sent.seek(0)
-        build = read_any(sent, keep)
+        with long_work():
+            build = read_any(sent, keep)
         if request.args.get("move_dates") == "true":
             build = moved(build, today())
         taken = rigs().begin(build.rig, query.person, f"{build.rig.name} taken in from a build file")
@@ -373,7 +375,8 @@ def export_build(path: RigPath) -> Response:
     # Photographs may be more than memory: the zip is made in a file, and sent from there.
     whole = TemporaryFile(dir=rigs().database.path.parent)  # noqa: SIM115 - closed once it was sent
     try:
-        write_zip(rig, today(), photo_files().read, whole)
+        with long_work():
+            write_zip(rig, today(), photo_files().read, whole)
         whole.seek(0)
         return send_file(whole, "application/zip", as_attachment=True, download_name=f"{name}.build.zip")
     except BaseException:

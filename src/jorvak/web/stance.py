@@ -25,6 +25,7 @@ from jorvak.core.stance.results import Outline, outline
 from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
 from jorvak.formats.profile import read_profile, write_csv, write_dxf
 from jorvak.instruments.inclinometer import Inclinometer, Leaning
+from jorvak.web.long_work import long_work
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 from jorvak.web.typed import amount
@@ -35,7 +36,6 @@ stance_pages = APIBlueprint(
 
 STEP_MM = 10.0
 MOST_STEPS = 6000
-MOST_BYTES = 40_000_000
 Corners = Annotated[list[Corner], Field(min_length=1, max_length=4000)]
 
 
@@ -252,7 +252,8 @@ def drive_ground(path: RigPath, query: View, body: GroundTried) -> Response:
     ground = check_ground(corners)
     step = max(STEP_MM, float(ground.x[-1] - ground.x[0]) / MOST_STEPS)
     at = stances(rigs().read(path.rig_id, query.person).rig, query.at_stage)
-    driven = {name: drive_over(here, ground, step) for name, here in at.items()}
+    with long_work():
+        driven = {name: drive_over(here, ground, step) for name, here in at.items()}
     return as_json(
         Crossed.model_validate(
             {
@@ -308,7 +309,8 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
             found.append({"name": name, "largest": None})
             continue
         if here not in known:
-            known[here] = largest(body.kind, sizes, here)
+            with long_work():
+                known[here] = largest(body.kind, sizes, here)
         found.append({"name": name, "largest": known[here]})
     return as_json(Largests.model_validate({"key": OBSTACLES[body.kind].searched.key, "stances": found}))
 
@@ -317,11 +319,10 @@ def search_largest(path: RigPath, query: View, body: Sized) -> Response:
 def read_ground(path: RigPath) -> Response:
     """Ground out of a CSV, GPX or DXF file, sent as it is; its name stands in ``X-Name``."""
     data = request.get_data(cache=False)
-    if len(data) > MOST_BYTES:
-        raise Refused("file", "That file is larger than 40 MB: take the piece of ground that matters.")
-    corners = read_profile(request.headers.get("X-Name", ""), data)
-    kept, fewer = thinned(corners)
-    check_ground(kept)
+    with long_work():
+        corners = read_profile(request.headers.get("X-Name", ""), data)
+        kept, fewer = thinned(corners)
+        check_ground(kept)
     return as_json(GroundRead(corners=list(kept), points=len(corners), thinned=fewer))
 
 

@@ -10,6 +10,7 @@ from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open,
 from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
 from jorvak.store.photos import MOST_BYTES
+from jorvak.web.long_work import long_work
 from jorvak.web.problems import problem
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
@@ -75,8 +76,10 @@ def add_photo(path: ItemPath, query: NewPhoto) -> Response:
         raise Refused(
             "photo", f"This rig's photographs have {MOST_BYTES // 1_000_000} MB already. Take some out."
         )
+    with long_work():
+        picture = taken_in(raw)
     with photo_files().all_or_none() as keep:
-        name = keep(taken_in(raw))
+        name = keep(picture)
         photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
         rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
     return answer(path.rig_id, query, status=201)
