@@ -515,6 +515,9 @@ def rows() -> Iterator[Row]:
         server.kill()
     yield from bench_script()
     yield from bench_command_line()
+    from tools.growth import bench_growth
+
+    yield from bench_growth()
 
 
 def main() -> int:

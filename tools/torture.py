@@ -7,6 +7,7 @@ kept in ``data/torture.json``. A round that fails is printed with its seed and s
 """
 
 import argparse
+import http.client
 import io
 import json
 import os
@@ -107,7 +108,7 @@ def _written_until_killed(
             told[person] = (value, value + 1)
             try:
                 version = _note(server, person, value + 1, version)
-            except (OSError, ValueError):
+            except (OSError, ValueError, http.client.HTTPException):
                 return
             value += 1
             told[person] = (value, value)

@@ -135,10 +135,13 @@ def test_the_history_of_a_figure_has_its_end_too(rigs: Rigs, rig_id: int) -> Non
     rigs.note_figure(rig_id, path, Figure(2750.0), version, "Ruben", "noted")
     rigs.drop_figures(rig_id, [path, "body.height_mm"], "Ines", "cleared")
     history = rigs.figure_history(rig_id, path)
-    assert [(person, figure.value if figure else None) for _, person, figure in history] == [
+    assert [(was.person, was.figure.value if was.figure else None) for was in history] == [
         ("Ines", 2740.0), ("Ruben", 2750.0), ("Ines", None)
     ]  # fmt: skip
     assert rigs.figure_history(rig_id, "body.height_mm") == []
+    # Page by page, from the end.
+    assert rigs.figure_history(rig_id, path, before=history[2].entry, most=1) == history[1:2]
+    assert rigs.figure_history(rig_id, path, before=history[0].entry) == []
 
 
 @pytest.mark.parametrize("number", range(3), ids=["plover", "skarv", "tern"])

@@ -61,6 +61,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** The rigs by name. Cards that are not worked out yet come with the next answers: none takes long. */
         get: operations["rig_list_rigs_rigs_get"];
         put?: never;
         /** Begin with what is known: a name, a body form, and perhaps wheelbase and tyre size. */
@@ -536,6 +537,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Who did what and when, page by page. */
         get: operations["history_history_history_get"];
         put?: never;
         post?: never;
@@ -2034,13 +2036,28 @@ export interface components {
         };
         /**
          * FigureHistory
-         * @description Oldest first.
+         * @description Oldest first. ``more``: there is more before the first of them.
          */
         FigureHistory: {
+            /** More */
+            more: boolean;
             /** Noted */
-            noted: components["schemas"]["Noted"][];
+            noted: components["schemas"]["FigureWas"][];
             /** Path */
             path: string;
+        };
+        /**
+         * FigureWas
+         * @description A figure as an entry of the journal left it; None: taken out.
+         */
+        FigureWas: {
+            /** At */
+            at: string;
+            /** Entry */
+            entry: number;
+            figure: components["schemas"]["Figure"] | null;
+            /** Person */
+            person: string;
         };
         /**
          * Finding
@@ -2518,11 +2535,13 @@ export interface components {
         };
         /**
          * History
-         * @description Newest first.
+         * @description Newest first. ``more``: there is more before the last of them.
          */
         History: {
             /** Entries */
             entries: components["schemas"]["Entry"][];
+            /** More */
+            more: boolean;
         };
         /** Holds */
         Holds: {
@@ -3079,17 +3098,6 @@ export interface components {
             /** Label */
             label: string;
             waits: components["schemas"]["Waits"];
-        };
-        /**
-         * Noted
-         * @description A figure as it once was; ``figure`` None: it was taken out.
-         */
-        Noted: {
-            /** At */
-            at: string;
-            figure: components["schemas"]["Figure"] | null;
-            /** Person */
-            person: string;
         };
         /**
          * NotedFigure
@@ -5167,7 +5175,26 @@ export interface components {
             vehicle: string;
             worst: components["schemas"]["Finding"] | null;
         };
-        /** RigList */
+        /**
+         * RigLine
+         * @description A rig in the list of rigs.
+         */
+        RigLine: {
+            /** Form */
+            form: string;
+            /** Id */
+            id: number;
+            /** Leaves On */
+            leaves_on: string | null;
+            /** Name */
+            name: string;
+            /** Vehicle */
+            vehicle: string;
+        };
+        /**
+         * RigList
+         * @description ``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer.
+         */
         RigList: {
             /** Rigs */
             rigs: components["schemas"]["RigCard"][];
@@ -5176,6 +5203,8 @@ export interface components {
              * Format: date
              */
             today: string;
+            /** Waiting */
+            waiting: components["schemas"]["RigLine"][];
         };
         /**
          * Room
@@ -7220,6 +7249,17 @@ export interface operations {
         requestBody?: never;
         responses: {
             /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
             201: {
                 headers: {
                     /** @description names this sheet, to ask what has changed of it since */
@@ -7339,6 +7379,17 @@ export interface operations {
         };
         responses: {
             /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
             201: {
                 headers: {
                     /** @description names this sheet, to ask what has changed of it since */
@@ -7425,6 +7476,17 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -7678,6 +7740,17 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -8363,6 +8436,8 @@ export interface operations {
         parameters: {
             query: {
                 path: string;
+                /** @description of an entry: what came before it */
+                before?: number | null;
             };
             header?: never;
             path: {
@@ -8501,7 +8576,10 @@ export interface operations {
     };
     history_history_history_get: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description an entry: what came before it */
+                before?: number | null;
+            };
             header?: never;
             path: {
                 rig_id: number;
@@ -8656,6 +8734,17 @@ export interface operations {
             };
         };
         responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -9257,6 +9346,17 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {

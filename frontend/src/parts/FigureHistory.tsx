@@ -1,5 +1,6 @@
 /** What a figure was, as its own small line of values: when, by whom, and how far it moved. */
-import { useQuery } from "@tanstack/react-query";
+import { useInfiniteQuery } from "@tanstack/react-query";
+import { useState } from "react";
 
 import { answered, client } from "../api/client";
 import { useBench } from "./bench";
@@ -8,19 +9,29 @@ const WIDTH = 260;
 const HEIGHT = 34;
 /** So many of the latest values are drawn: more would be a smear. */
 const DRAWN = 40;
+/** So many stand there in words before somebody asks for earlier ones. */
+const SHOWN = 5;
 
 export function FigureHistory({ path }: { path: string }) {
   const { sheet, write } = useBench();
-  const found = useQuery({
+  const [shown, setShown] = useState(SHOWN);
+  const found = useInfiniteQuery({
     queryKey: ["history", sheet.id, path],
-    queryFn: () =>
+    initialPageParam: undefined as number | undefined,
+    queryFn: ({ pageParam }) =>
       answered(
         client.GET("/api/rigs/{rig_id}/figure-history", {
-          params: { path: { rig_id: sheet.id }, query: { path } },
+          params: { path: { rig_id: sheet.id }, query: { path, before: pageParam } },
         }),
       ),
+    getNextPageParam: ({ more, noted }) => (more ? noted[0]?.entry : undefined),
   });
-  const noted = (found.data?.noted ?? []).slice(-DRAWN);
+  const every = [...(found.data?.pages ?? [])].reverse().flatMap((page) => page.noted);
+  const noted = every.slice(-DRAWN);
+  const earlier = () => {
+    setShown(shown + 4 * SHOWN);
+    if (shown + 4 * SHOWN > every.length && found.hasNextPage) void found.fetchNextPage();
+  };
   if (noted.length < 2) return null;
   const numbers = noted.map(({ figure }) => (typeof figure?.value === "number" ? figure.value : undefined));
   const known = numbers.filter((value) => value !== undefined);
@@ -44,9 +55,14 @@ export function FigureHistory({ path }: { path: string }) {
         </svg>
       )}
       <figcaption>
+        {(shown < every.length || found.hasNextPage) && (
+          <button type="button" className="link" onClick={earlier}>
+            earlier
+          </button>
+        )}
         <ol>
-          {noted.slice(-5).map(({ at, person, figure }) => (
-            <li key={at}>
+          {every.slice(-shown).map(({ at, person, figure, entry }) => (
+            <li key={`${entry} ${at}`}>
               {figure === null
                 ? "taken out"
                 : typeof figure.value === "number"

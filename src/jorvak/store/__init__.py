@@ -3,12 +3,13 @@
 from jorvak.store.database import Database, FileGone, NewerDatabase, Unwritable, why_not
 from jorvak.store.journal import CannotUndo, Entry, NotThere, Stale
 from jorvak.store.photos import PhotoFiles
-from jorvak.store.rigs import RigLine, RigRecord, Rigs
+from jorvak.store.rigs import FigureWas, RigLine, RigRecord, Rigs
 
 __all__ = [
     "CannotUndo",
     "Database",
     "Entry",
+    "FigureWas",
     "FileGone",
     "NewerDatabase",
     "NotThere",

@@ -21,6 +21,8 @@ MOST = {
     **{name: kind.most for name, kind in record_types().items()},
 }
 """How many of each a rig may have: as many as a build file."""
+LATEST = 2**63 - 1
+"""Behind every entry."""
 LARGEST_RIG = 2_500_000
 """Characters of all rows of a rig: its build file, which is laid out for people, has at most three times as many."""
 
@@ -104,12 +106,15 @@ class Journal:
         row = connection.execute("SELECT max(id) FROM journal WHERE rig_id = ?", (rig_id,)).fetchone()
         return int(row[0] or 0)
 
-    def history(self, rig_id: int, most: int = 200) -> list[Entry]:
-        """The latest lines of a rig's history, newest first."""
+    def history(self, rig_id: int, most: int = 200, before: int | None = None) -> list[Entry]:
+        """The latest lines of a rig's history before an entry, newest first."""
         with self.database.reading() as connection:
             rows = connection.execute(
-                "SELECT id, at, person, act, what, undone FROM journal WHERE rig_id = ? ORDER BY id DESC LIMIT ?",
-                (rig_id, most),
+                """
+                SELECT id, at, person, act, what, undone FROM journal
+                WHERE rig_id = ? AND id < ? ORDER BY id DESC LIMIT ?
+                """,
+                (rig_id, before or LATEST, most),
             ).fetchall()
         return [_entry(row) for row in rows]
 

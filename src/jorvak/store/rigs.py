@@ -12,7 +12,7 @@ from typing import Any
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig, some_of
 from jorvak.store.database import Database
-from jorvak.store.journal import Journal, NotThere, Row, Stale, Write, utc_now
+from jorvak.store.journal import LATEST, Journal, NotThere, Row, Stale, Write, utc_now
 from jorvak.store.records import ROWS_REMEMBERED, TABLES
 
 NO_FIGURES: Mapping[str, Figure] = {}
@@ -47,6 +47,16 @@ class RigRecord:
     record_versions: dict[str, dict[int, int]]
     undo: str | None
     redo: str | None
+
+
+@dataclass(frozen=True)
+class FigureWas:
+    """A figure as an entry of the journal left it; None: taken out."""
+
+    entry: int
+    at: str
+    person: str
+    figure: Figure | None
 
 
 class Rigs:
@@ -294,22 +304,29 @@ class Rigs:
                 if row is not None:
                     write.delete("figure", row["id"])
 
-    def figure_history(self, rig_id: int, path: str) -> Sequence[tuple[str, str, Figure | None]]:
-        """What a figure was, oldest first: when, by whom, and the figure, or None where it was taken out."""
+    def figure_history(
+        self, rig_id: int, path: str, before: int | None = None, most: int = 50
+    ) -> Sequence[FigureWas]:
+        """What a figure was, the latest ``most`` of those before an entry of the journal, oldest first."""
         with self.database.reading() as connection:
             rows = connection.execute(
                 """
-                SELECT journal.at, journal.person, journal_row.after FROM journal
+                SELECT journal.id, journal.at, journal.person, journal_row.after FROM journal
                 JOIN journal_row ON journal_row.journal_id = journal.id
-                WHERE journal.rig_id = ? AND journal_row.table_name = 'figure'
+                WHERE journal.rig_id = ? AND journal.id < ? AND journal_row.table_name = 'figure'
                   AND json_extract(coalesce(journal_row.after, journal_row.before), '$.path') = ?
-                ORDER BY journal.id, journal_row.place
+                ORDER BY journal.id DESC, journal_row.place DESC LIMIT ?
                 """,
-                (rig_id, path),
+                (rig_id, before or LATEST, path, most),
             ).fetchall()
         return [
-            (row["at"], row["person"], _figure_of(json.loads(row["after"])) if row["after"] else None)
-            for row in rows
+            FigureWas(
+                row["id"],
+                row["at"],
+                row["person"],
+                _figure_of(json.loads(row["after"])) if row["after"] else None,
+            )
+            for row in reversed(rows)
         ]
 
     def drop_point(self, rig_id: int, name: str, person: str, key: str | None = None) -> None:

@@ -32,7 +32,9 @@ def described(app: OpenAPI) -> dict[str, Any]:
         answers = operation["responses"]
         for status, answer in list(answers.items()):
             if _is_sheet(answer):
-                answers |= {status: {**answer, "headers": TAG}, "226": {"$ref": "#/components/responses/226"}}
+                # A write that was sent before is not one again: 200, with the sheet as it is.
+                whole = {**answer, "headers": TAG}
+                answers |= {status: whole, "200": whole, "226": {"$ref": "#/components/responses/226"}}
         problems = {
             **ANYWHERE,
             **(WITH_A_PLACE if "{" in address else {}),

@@ -2,11 +2,11 @@
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from jorvak.store import Entry
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, rigs
+from jorvak.web.sheet import Sheet, View, answer, as_json, rigs
 
 history_pages = APIBlueprint(
     "history", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="history")]
@@ -14,16 +14,24 @@ history_pages = APIBlueprint(
 
 
 class History(BaseModel):
-    """Newest first."""
+    """Newest first. ``more``: there is more before the last of them."""
 
     entries: list[Entry]
+    more: bool
+
+
+PAGE = 200
+
+
+class Before(BaseModel):
+    before: int | None = Field(None, ge=1, description="an entry: what came before it")
 
 
 @history_pages.get("/history", responses={200: History})
-def history(path: RigPath) -> Response:
-    return Response(
-        History(entries=rigs().journal.history(path.rig_id)).model_dump_json(), mimetype="application/json"
-    )
+def history(path: RigPath, query: Before) -> Response:
+    """Who did what and when, page by page."""
+    found = rigs().journal.history(path.rig_id, PAGE + 1, query.before)
+    return as_json(History(entries=found[:PAGE], more=len(found) > PAGE))
 
 
 @history_pages.post("/undo", responses={200: Sheet})

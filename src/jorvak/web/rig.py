@@ -2,6 +2,7 @@
 
 import re
 import threading
+import time
 from dataclasses import replace
 from datetime import date
 from shutil import copyfileobj
@@ -36,7 +37,7 @@ from jorvak.core.trip.readiness import days_left
 from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, write_build
 from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
-from jorvak.store import RigRecord
+from jorvak.store import FigureWas, RigLine, RigRecord
 from jorvak.web.long_work import long_work
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
@@ -66,8 +67,15 @@ class RigCard(BaseModel):
     findings: int
 
 
+LONGEST_LOOK_S = 0.15
+"""So long one answer works out cards that are not known yet: of a shop's hundred rigs after a start, one by one."""
+
+
 class RigList(BaseModel):
+    """``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer."""
+
     rigs: list[RigCard]
+    waiting: list[RigLine]
     today: date
 
 
@@ -192,9 +200,21 @@ class NewPoint(BaseModel):
 
 @rig_pages.get("/rigs", responses={200: RigList})
 def list_rigs() -> Response:
-    revisions, known_cards = rigs().revisions(), cards()
-    found = [known_cards.of(line.id, revisions.get(line.id, 0), today()) for line in rigs().list()]
-    return as_json(RigList(rigs=found, today=today()))
+    """The rigs by name. Cards that are not worked out yet come with the next answers: none takes long."""
+    revisions, known, on = rigs().revisions(), cards(), today()
+    until = time.monotonic() + LONGEST_LOOK_S
+    found: list[RigCard] = []
+    waiting: list[RigLine] = []
+    for line in rigs().list():
+        revision = revisions.get(line.id, 0)
+        card = known.known(line.id, revision, on)
+        if card is None and time.monotonic() < until:
+            card = known.of(line.id, revision, on)
+        if card is None:
+            waiting.append(line)
+        else:
+            found.append(card)
+    return as_json(RigList(rigs=found, waiting=waiting, today=on))
 
 
 class Cards:
@@ -204,11 +224,14 @@ class Cards:
         self._made: dict[int, tuple[tuple[int, date], RigCard]] = {}
         self._lock = threading.Lock()
 
-    def of(self, rig_id: int, revision: int, on: date) -> RigCard:
+    def known(self, rig_id: int, revision: int, on: date) -> RigCard | None:
+        """The card, where it was worked out before."""
         with self._lock:
             kept = self._made.get(rig_id)
-        if kept is not None and kept[0] == (revision, on):
-            return kept[1]
+        return kept[1] if kept is not None and kept[0] == (revision, on) else None
+
+    def of(self, rig_id: int, revision: int, on: date) -> RigCard:
+        """The card of a rig at a revision, on a day."""
         card = _card(rigs().read(rig_id, "bench"))
         with self._lock:
             self._made[rig_id] = ((revision, on), card)
@@ -461,33 +484,28 @@ def clear_assumed(path: RigPath, query: View, body: Paths) -> Response:
     return answer(path.rig_id, query)
 
 
-class Noted(BaseModel):
-    """A figure as it once was; ``figure`` None: it was taken out."""
-
-    at: str
-    person: str
-    figure: Figure | None
+PAGE = 50
 
 
 class FigureHistory(BaseModel):
-    """Oldest first."""
+    """Oldest first. ``more``: there is more before the first of them."""
 
     path: str
-    noted: list[Noted]
+    noted: list[FigureWas]
+    more: bool
 
 
 class FigurePath(BaseModel):
     path: str = Field(max_length=120)
+    before: int | None = Field(None, ge=1, description="of an entry: what came before it")
 
 
 @rig_pages.get("/rigs/<int:rig_id>/figure-history", responses={200: FigureHistory})
 def figure_history(path: RigPath, query: FigurePath) -> Response:
     """What a figure was, by whom and when."""
     spec_of(query.path)
-    found = rigs().figure_history(path.rig_id, query.path)
-    return as_json(
-        FigureHistory(path=query.path, noted=[Noted(at=a, person=p, figure=f) for a, p, f in found])
-    )
+    found = rigs().figure_history(path.rig_id, query.path, query.before, PAGE + 1)
+    return as_json(FigureHistory(path=query.path, noted=list(found[-PAGE:]), more=len(found) > PAGE))
 
 
 def _has_its_owner(rig: Rig, path: str) -> None:

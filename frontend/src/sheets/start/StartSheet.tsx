@@ -13,10 +13,23 @@ import { RigDrawing } from "../../rig/RigDrawing";
 import { Problem } from "../../parts/Problem";
 
 const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
+/** So many cards, each with its drawing, are shown before somebody asks for all. */
+const AT_ONCE = 40;
 const NOTHING = { front: null, rear: null, points: [] };
 
 export function StartSheet() {
-  const rigs = useQuery({ queryKey: ["rigs"], queryFn: () => answered(client.GET("/api/rigs")) });
+  const rigs = useQuery({
+    queryKey: ["rigs"],
+    queryFn: () => answered(client.GET("/api/rigs")),
+    // The cards of many rigs come one answer after the other.
+    refetchInterval: ({ state }) => (state.data?.waiting.length ? 100 : false),
+  });
+  const [wanted, setWanted] = useState("");
+  const [all, setAll] = useState(false);
+  const shown = (rigs.data?.rigs ?? []).filter(({ name, vehicle }) =>
+    `${name} ${vehicle}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+  );
+  const many = (rigs.data?.rigs.length ?? 0) + (rigs.data?.waiting.length ?? 0) > AT_ONCE;
   return (
     <main className="mx-auto max-w-5xl px-6 py-8">
       <h1 className="text-2xl font-bold tracking-[0.18em] [font-stretch:118%]">JORVAK</h1>
@@ -25,16 +38,36 @@ export function StartSheet() {
       {rigs.data && rigs.data.rigs.length > 0 && (
         <section className="pt-8">
           <h2 className="border-b border-ink pb-1 text-lg font-semibold">Rigs</h2>
+          {many && (
+            <label className="cond flex items-center gap-3 border-b border-hair py-2">
+              <span className="text-quiet">find</span>
+              <input
+                type="search"
+                className="field w-72"
+                value={wanted}
+                onChange={(event) => setWanted(event.target.value)}
+              />
+              <span className="text-quiet">
+                {shown.length} of {rigs.data.rigs.length + rigs.data.waiting.length}
+                {rigs.data.waiting.length > 0 && `, ${rigs.data.waiting.length} still looked at`}
+              </span>
+            </label>
+          )}
           <ul>
-            {rigs.data.rigs.map((rig) => (
+            {shown.slice(0, all ? undefined : AT_ONCE).map((rig) => (
               <li key={rig.id} className="border-b border-hair">
                 <Card rig={rig} />
               </li>
             ))}
           </ul>
+          {!all && shown.length > AT_ONCE && (
+            <button className="link" onClick={() => setAll(true)}>
+              show all {shown.length}
+            </button>
+          )}
         </section>
       )}
-      <NewRig first={rigs.data?.rigs.length === 0} />
+      <NewRig first={rigs.data?.rigs.length === 0 && rigs.data.waiting.length === 0} />
       <TakeIn />
     </main>
   );
