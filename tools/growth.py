@@ -12,9 +12,10 @@ from functools import partial
 from pathlib import Path
 
 from jorvak.core.rig import Change
+from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 from jorvak.store import Database, Rigs
-from tools.bench import BUILDS, Client, Row, against, pace_now, timed
+from tools.bench import Client, Row, against, pace_now, timed
 from tools.running import Server
 
 MANY_RIGS, MANY_CHANGES, MANY_REQUESTS, SETTLED = 500, 200, 20_000, 2_000
@@ -56,6 +57,8 @@ def bench_growth() -> Iterator[Row]:
 def _moved(client: Client, rig_id: int) -> Row:
     address = f"/api/rigs/{rig_id}"
     places = [150, 3]
+    first = json.loads(client.ask("GET", f"{address}?looks="))["changes"][0]
+    change, version = first["id"], first["version"]
 
     def move() -> None:
         nonlocal version
@@ -65,8 +68,6 @@ def _moved(client: Client, rig_id: int) -> Row:
         )
         version = next(each["version"] for each in sheet["changes"] if each["id"] == change)
 
-    first = json.loads(client.ask("GET", f"{address}?looks="))["changes"][0]
-    change, version = first["id"], first["version"]
     return against(
         f"a change of {MANY_CHANGES} moved", 100.0, "the empty endpoint",
         lambda: client.ask("GET", "/api/nothing"), move, 20,
@@ -84,9 +85,13 @@ def _eight_at_once(server: Server) -> Row:
     alone = Client(server.port)
     one = [timed(partial(edit, alone, 1, 1800 + n)) for n in range(40)]
     times: list[float] = []
+    ready = threading.Barrier(CLIENTS)
 
     def person(rig_id: int) -> None:
         client = Client(server.port)
+        # As alone: the rig has been looked at before.
+        edit(client, rig_id, 1850)
+        ready.wait()
         times.extend([timed(partial(edit, client, rig_id, 1900 + n)) for n in range(20)])
 
     threads = [threading.Thread(target=person, args=(1 + n,)) for n in range(CLIENTS)]

@@ -12,7 +12,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.engine import result as engine
 from jorvak.core.engine.areas import Results, areas
 from jorvak.core.engine.asking import Ask
-from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.keeping import KeptOfRigs, KeptResults
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.plan.line import read_line
@@ -165,6 +165,15 @@ def test_two_rigs_of_one_name_do_not_mix() -> None:
     same_name = replace(DEMO[1], name=DEMO[0].name)
     for rig in (DEMO[0], same_name, DEMO[0]):
         assert all_of(assess(rig, kept=kept)) == all_of(assess(rig))
+
+
+def test_what_is_kept_is_kept_by_rig() -> None:
+    kept = KeptOfRigs(most=2)
+    first = kept.of(1)
+    assert kept.of(1) is first and kept.of(2) is not first
+    kept.of(1)
+    kept.of(3)
+    assert kept.of(1) is first
 
 
 def test_few_moments_are_kept() -> None:

@@ -35,6 +35,7 @@ class Database:
     def __init__(self, folder: Path, migrations: Path = MIGRATIONS) -> None:
         self.path = folder / FILE_NAME
         self._local = threading.local()
+        self._turn = threading.Lock()
         try:
             folder.mkdir(parents=True, exist_ok=True)
             (folder / ".writable").touch()
@@ -89,16 +90,18 @@ class Database:
     def writing(self) -> Iterator[sqlite3.Connection]:
         """One transaction: all of it is kept, or, on any exception, nothing."""
         connection = self.connection
-        self._check_file()
-        connection.execute("BEGIN IMMEDIATE")
-        try:
-            yield connection
-        except BaseException:
-            connection.execute("ROLLBACK")
-            raise
-        connection.execute("COMMIT")
-        # Taken away meanwhile, it is not acknowledged.
-        self._check_file()
+        # In turn: threads that wait for SQLite itself look again after a while, and the last looks longest.
+        with self._turn:
+            self._check_file()
+            connection.execute("BEGIN IMMEDIATE")
+            try:
+                yield connection
+            except BaseException:
+                connection.execute("ROLLBACK")
+                raise
+            connection.execute("COMMIT")
+            # Taken away meanwhile, it is not acknowledged.
+            self._check_file()
 
     def close(self) -> None:
         """Close this thread's connection."""

@@ -7,7 +7,7 @@ from flask import Response, request, send_from_directory
 from flask_openapi3 import Info, OpenAPI
 from werkzeug.exceptions import NotFound
 
-from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.keeping import KeptOfRigs
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.web import problems, security
@@ -49,7 +49,7 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
     )
     app.config.update(
         RIGS=rigs,
-        KEPT=KeptResults(),
+        KEPT=KeptOfRigs(),
         SENT=Sent(),
         CARDS=Cards(),
         DESK=Desk(),

@@ -107,7 +107,13 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     try:
         typed = read_line(body.text, rig, query.preset)
         tried = preview(
-            rig, typed, query.at_stage, query.preset, today(), kept_results(), with_doubt=not body.quick
+            rig,
+            typed,
+            query.at_stage,
+            query.preset,
+            today(),
+            kept_results(path.rig_id),
+            with_doubt=not body.quick,
         )
         query.show(tried.here.results)
         answered = LineAnswer(preview=tried, problem=None)

@@ -67,7 +67,7 @@ class RigCard(BaseModel):
     findings: int
 
 
-LONGEST_LOOK_S = 0.15
+LONGEST_LOOK_S = 0.1
 """So long one answer works out cards that are not known yet: of a shop's hundred rigs after a start, one by one."""
 
 

@@ -11,7 +11,7 @@ from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results, areas
 from jorvak.core.engine.asking import Waits, as_found_values
-from jorvak.core.engine.keeping import KeptResults
+from jorvak.core.engine.keeping import KeptOfRigs, KeptResults
 from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage
 from jorvak.core.engine.result import Result
 from jorvak.core.headlines import Headline, found_results, headlines
@@ -225,10 +225,10 @@ def photo_files() -> PhotoFiles:
     return found
 
 
-def kept_results() -> KeptResults:
-    """What the running application worked out lately."""
-    found: KeptResults = current_app.config["KEPT"]
-    return found
+def kept_results(rig_id: int) -> KeptResults:
+    """What the running application worked out lately for a rig."""
+    found: KeptOfRigs = current_app.config["KEPT"]
+    return found.of(rig_id)
 
 
 def today() -> date:
@@ -245,7 +245,7 @@ def as_json(model: BaseModel) -> Response:
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
-    built = sheet(record, view, view.at_stage if stage is None else stage, today(), kept_results())
+    built = sheet(record, view, view.at_stage if stage is None else stage, today(), kept_results(rig_id))
     return whole_or_patch(current_app.config["SENT"], built.model_dump_json(), status)
 
 

@@ -7,6 +7,7 @@ a rig reaches it in any other way, so that this changes how long an answer takes
 
 from collections import OrderedDict
 from collections.abc import Callable
+from threading import Lock
 from typing import Any
 
 from jorvak.core.engine.asking import Look
@@ -38,21 +39,42 @@ Name = tuple[str, bool]
 
 
 class KeptResults:
-    """Results of the last moment at each stage of some rigs. Safe to share between threads."""
+    """Results of the last moment at each stage of a rig. Safe to share between threads."""
 
-    def __init__(self, most: int = 24) -> None:
+    def __init__(self, most: int = 12) -> None:
         self._most = most
-        self._last: OrderedDict[tuple[str, Stage, bool, bool], KeptHere] = OrderedDict()
+        self._last: OrderedDict[tuple[Stage, bool, bool], KeptHere] = OrderedDict()
 
     def at(self, moment: Moment) -> "KeptHere":
         """What still holds at a moment, of the last one at its stage; it is the last one from here on."""
-        which = (moment.rig.name, moment.stage, moment.with_doubt, moment.laden)
+        which = (moment.stage, moment.with_doubt, moment.laden)
         here = KeptHere(self, moment, self._last.get(which))
         self._last[which] = here
         self._last.move_to_end(which)
         while len(self._last) > self._most:
             self._last.popitem(last=False)
         return here
+
+
+MOST_RIGS = 12
+
+
+class KeptOfRigs:
+    """What was worked out for each of some rigs, by their number: two of one name are two. Safe to share."""
+
+    def __init__(self, most: int = MOST_RIGS) -> None:
+        self._most = most
+        self._kept: OrderedDict[int, KeptResults] = OrderedDict()
+        self._lock = Lock()
+
+    def of(self, rig_id: int) -> KeptResults:
+        """What is kept of a rig; those that nobody has asked for longest make room."""
+        with self._lock:
+            found = self._kept.setdefault(rig_id, KeptResults())
+            self._kept.move_to_end(rig_id)
+            while len(self._kept) > self._most:
+                self._kept.popitem(last=False)
+        return found
 
 
 class KeptHere:
