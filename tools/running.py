@@ -5,6 +5,7 @@ import re
 import signal
 import subprocess
 import sys
+from collections.abc import Sequence
 from datetime import date
 from pathlib import Path
 
@@ -20,8 +21,9 @@ FLAGS = [
 class Server:
     """A server on a port of its own over a data folder; it can be killed and started again."""
 
-    def __init__(self, data: Path, today: date | None = None) -> None:
+    def __init__(self, data: Path, today: date | None = None, more: Sequence[str] = ()) -> None:
         self.data = data
+        self._more = more
         self.port = 0
         self.process: subprocess.Popen[str] | None = None
         self._today = ["--today", today.isoformat()] if today else []
@@ -47,10 +49,11 @@ class Server:
     def start(self) -> None:
         """Start it, on the port that it had before."""
         command = [*JORVAK, "serve", "--port", str(self.port), "--data", str(self.data), *self._today]
+        command += self._more
         self.process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True)
         assert self.process.stdout is not None
         line = self.process.stdout.readline()
-        found = re.search(r"127\.0\.0\.1:(\d+)", line)
+        found = re.search(r"https?://[\w.]+:(\d+)", line)
         assert found, line + self.process.stdout.read()
         self.port = int(found[1])
 

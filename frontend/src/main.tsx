@@ -9,6 +9,7 @@ import { Refusal } from "./api/client";
 import { SettingsProvider } from "./parts/settings";
 import { SHEETS } from "./sheets/all";
 import { RigLayout } from "./sheets/Layout";
+import { Door } from "./sheets/start/Door";
 import { StartSheet } from "./sheets/start/StartSheet";
 
 // An answer is drawn when it is there, and not after a timer.
@@ -59,7 +60,9 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
       <SettingsProvider>
-        <RouterProvider router={router} />
+        <Door>
+          <RouterProvider router={router} />
+        </Door>
       </SettingsProvider>
     </QueryClientProvider>
   </StrictMode>,

@@ -920,6 +920,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether one has to sign in here, and who has. */
+        get: operations["door_get_session_session_get"];
+        put?: never;
+        /** Sign in by name and password. */
+        post: operations["door_sign_in_session_post"];
+        /** Sign out. */
+        delete: operations["door_sign_out_session_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -5343,6 +5362,24 @@ export interface components {
             seconds: number;
         };
         /**
+         * Session
+         * @description ``guarded``: one has to sign in here. ``token`` goes with each write, in the header X-Token.
+         */
+        Session: {
+            /** Guarded */
+            guarded: boolean;
+            /**
+             * Person
+             * @default null
+             */
+            person: string | null;
+            /**
+             * Token
+             * @default null
+             */
+            token: string | null;
+        };
+        /**
          * Settle
          * @description What would settle a finding: a change that can be added, a figure to measure, or something to do.
          */
@@ -5796,6 +5833,13 @@ export interface components {
             left_mm: number;
             /** Right Mm */
             right_mm: number;
+        };
+        /** SignIn */
+        SignIn: {
+            /** Password */
+            password: string;
+            /** Person */
+            person: string;
         };
         /**
          * Size
@@ -7143,6 +7187,17 @@ export interface components {
             };
             content?: never;
         };
+        /** @description beyond loopback: nobody has signed in */
+        401: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
         /** @description a write that does not come from this server's own pages */
         403: {
             headers: {
@@ -7200,6 +7255,17 @@ export interface components {
         };
         /** @description what was sent cannot be taken; field says which part of it */
         422: {
+            headers: {
+                /** @description no-store */
+                "Cache-Control"?: string;
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description beyond loopback: too many tries to sign in */
+        429: {
             headers: {
                 /** @description no-store */
                 "Cache-Control"?: string;
@@ -7271,11 +7337,13 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7297,6 +7365,7 @@ export interface operations {
                     "application/json": components["schemas"]["Catalogue"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
@@ -7323,6 +7392,7 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -7348,6 +7418,7 @@ export interface operations {
                     "application/json": components["schemas"]["RigList"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
@@ -7401,11 +7472,13 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7443,6 +7516,7 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -7499,12 +7573,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7544,6 +7620,7 @@ export interface operations {
                     "application/json": components["schemas"]["RankedAngles"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -7586,12 +7663,14 @@ export interface operations {
                     "application/json": components["schemas"]["AxlesCrossed"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7633,12 +7712,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7663,6 +7744,7 @@ export interface operations {
                     "application/zip": string;
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -7705,12 +7787,14 @@ export interface operations {
                     "application/json": components["schemas"]["CentreWeighed"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7763,12 +7847,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7811,12 +7897,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7859,12 +7947,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7901,6 +7991,7 @@ export interface operations {
                     "application/json": components["schemas"]["NotedSince"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -7947,12 +8038,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -7994,12 +8087,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8038,6 +8133,7 @@ export interface operations {
                     "application/json": components["schemas"]["Compared"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8080,12 +8176,14 @@ export interface operations {
                     "application/json": components["schemas"]["Crossed"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8124,12 +8222,14 @@ export interface operations {
                     "application/json": components["schemas"]["Largests"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8165,6 +8265,7 @@ export interface operations {
                     "application/json": components["schemas"]["Cycled"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8207,12 +8308,14 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8251,12 +8354,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8292,12 +8397,14 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8337,12 +8444,14 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8382,12 +8491,14 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8423,12 +8534,14 @@ export interface operations {
                     "application/json": components["schemas"]["DriveState"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8456,6 +8569,7 @@ export interface operations {
                     "application/json": components["schemas"]["FigureHistory"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8501,12 +8615,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8530,12 +8646,14 @@ export interface operations {
                     "application/json": components["schemas"]["GroundRead"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8565,12 +8683,14 @@ export interface operations {
                     "text/csv": string;
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8597,6 +8717,7 @@ export interface operations {
                     "application/json": components["schemas"]["History"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8636,6 +8757,7 @@ export interface operations {
                     "application/json": components["schemas"]["Level"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8674,6 +8796,7 @@ export interface operations {
                     "application/json": components["schemas"]["Measuring"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8701,6 +8824,7 @@ export interface operations {
                     "application/json": components["schemas"]["ObstacleKinds"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -8757,12 +8881,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8801,12 +8927,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8845,12 +8973,14 @@ export interface operations {
                     "application/json": components["schemas"]["LineAnswer"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8893,12 +9023,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8941,12 +9073,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8987,12 +9121,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9030,12 +9166,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9059,6 +9197,7 @@ export interface operations {
                     "application/json": components["schemas"]["Revision"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -9102,12 +9241,14 @@ export interface operations {
                     "application/json": components["schemas"]["ShaftTried"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9146,12 +9287,14 @@ export interface operations {
                     "application/json": components["schemas"]["Shaking"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9188,6 +9331,7 @@ export interface operations {
                     "application/json": components["schemas"]["PartsBeside"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -9230,12 +9374,14 @@ export interface operations {
                     "application/json": components["schemas"]["SizesBeside"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9275,12 +9421,14 @@ export interface operations {
                     "application/json": components["schemas"]["StandTried"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9315,6 +9463,7 @@ export interface operations {
                     "application/json": components["schemas"]["Survey"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -9369,12 +9518,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9409,6 +9560,7 @@ export interface operations {
                     "application/json": components["schemas"]["Trip"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -9450,12 +9602,14 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -9493,6 +9647,7 @@ export interface operations {
                     "application/json": components["schemas"]["Ways"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
@@ -9533,10 +9688,96 @@ export interface operations {
                     "application/json": components["schemas"]["Worked"];
                 };
             };
+            401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    door_get_session_session_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    door_sign_in_session_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    door_sign_out_session_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };

@@ -1,10 +1,13 @@
 /** The spine: two rails, the sheets as cross-members. On a tablet it lies along the top. */
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { NavLink, useLocation } from "react-router";
 
+import { answered, client } from "../api/client";
 import { stageOnly, useBench } from "../parts/bench";
 import { day } from "../parts/day";
 import { useSettings } from "../parts/settings";
+import { useSession } from "../parts/useSession";
 import { digitOf, SHEETS } from "./all";
 import { GROUPS } from "./sheet";
 
@@ -12,7 +15,7 @@ type Props = { openLine: () => void; openHistory: () => void; openHelp: () => vo
 
 export function Spine({ openLine, openHistory, openHelp }: Props) {
   const { sheet, put } = useBench();
-  const { units, theme, person, choose } = useSettings();
+  const { units, theme, choose } = useSettings();
   const search = stageOnly(useLocation().search);
   return (
     <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 px-4 py-3 wide:sticky wide:top-0 wide:h-screen wide:overflow-y-auto wide:flex-col wide:flex-nowrap wide:items-stretch wide:self-start wide:border-r wide:border-ink wide:px-4 wide:py-5">
@@ -68,17 +71,7 @@ export function Spine({ openLine, openHistory, openHelp }: Props) {
         <button className="min-h-10 wide:min-h-8" onClick={openHelp}>
           keys <span className="text-quiet">?</span>
         </button>
-        <label className="text-sm text-quiet">
-          working{" "}
-          <input
-            key={person}
-            className="min-h-8 w-24 border-b border-hair bg-transparent text-ink"
-            defaultValue={person}
-            maxLength={80}
-            onBlur={(event) => choose({ person: event.target.value.trim() || "bench" })}
-            onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-          />
-        </label>
+        <Working />
       </div>
     </header>
   );
@@ -154,5 +147,38 @@ function LeavesLine() {
     <p className={`cond text-sm ${days < 0 ? "font-semibold text-oxide" : "text-quiet"}`}>
       {days < 0 ? `should have left ${-days} days ago` : `leaves ${day(leaves)} · ${days} days`}
     </p>
+  );
+}
+
+/** Who works: by what is typed there on this machine, by who signed in beyond it. */
+function Working() {
+  const { person, choose } = useSettings();
+  const queries = useQueryClient();
+  const session = useSession().data;
+  const signOut = async () => {
+    await answered(client.DELETE("/api/session"));
+    await queries.resetQueries();
+  };
+  if (session?.guarded)
+    return (
+      <p className="text-sm text-quiet">
+        working <span className="text-ink">{person}</span>{" "}
+        <button className="link min-h-10 wide:min-h-8" onClick={() => void signOut()}>
+          sign out
+        </button>
+      </p>
+    );
+  return (
+    <label className="text-sm text-quiet">
+      working{" "}
+      <input
+        key={person}
+        className="min-h-8 w-24 border-b border-hair bg-transparent text-ink"
+        defaultValue={person}
+        maxLength={80}
+        onBlur={(event) => choose({ person: event.target.value.trim() || "bench" })}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+    </label>
   );
 }

@@ -1,11 +1,13 @@
-"""``backup`` and ``restore``, and how a data folder is opened."""
+"""``backup``, ``restore`` and ``password``, and how a data folder is opened."""
 
 import argparse
+import sys
 from datetime import UTC, date, datetime, time
+from getpass import getpass
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from jorvak.cli.failed import Commands, Failed, add_data
+from jorvak.cli.failed import Commands, Failed, add_data, person
 
 if TYPE_CHECKING:
     from jorvak.store import Rigs
@@ -22,6 +24,15 @@ def add_commands(commands: Commands) -> None:
     restore.add_argument("file", type=Path)
     add_data(restore)
     restore.set_defaults(run=_restore)
+
+    password = commands.add_parser(
+        "password",
+        help="give a person a password, to sign in beyond loopback; it is asked for, or read from a line",
+    )
+    password.add_argument("name", type=person, nargs="?", help="who; without it, those who have one")
+    password.add_argument("--remove", action="store_true", help="take the person out instead")
+    add_data(password)
+    password.set_defaults(run=_password)
 
 
 def open_rigs(folder: Path, today: date | None = None) -> "Rigs":
@@ -73,3 +84,35 @@ def _restore(arguments: argparse.Namespace) -> int:
         f"{arguments.file} is in its place: {count} rigs." + (f" What was there is {aside}." if aside else "")
     )
     return 0
+
+
+def _password(arguments: argparse.Namespace) -> int:
+    from jorvak.store.people import BadPassword, People
+
+    people, name = People(arguments.data), arguments.name
+    if name is None:
+        print("\n".join(people.names()) or "Nobody has a password yet.")
+        return 0
+    if arguments.remove:
+        if not people.remove(name):
+            raise Failed(f"{name} has no password here.")
+        print(f"{name} cannot sign in any more.")
+        return 0
+    try:
+        people.set_password(name, _asked())
+    except BadPassword as bad:
+        raise Failed(str(bad)) from None
+    print(f"{name} can sign in with it, and nobody with an older one.")
+    return 0
+
+
+def _asked() -> str:
+    """A password, typed twice unseen; or the line that comes in. Never on the command line, where others read it."""
+    if sys.stdin is None:
+        raise Failed("Nothing comes in: standard input is closed.")
+    if not sys.stdin.isatty():
+        return sys.stdin.readline().rstrip("\n")
+    first = getpass("Password: ")
+    if getpass("Once more: ") != first:
+        raise Failed("These were two different ones. Nothing was changed.")
+    return first

@@ -1,24 +1,47 @@
 """``serve``, ``demo`` and ``openapi``: the application."""
 
 import argparse
+import errno
 import json
 import logging
 import socket
+from collections.abc import Callable
 from contextlib import ExitStack
 from datetime import date
+from pathlib import Path
+from typing import TYPE_CHECKING
 
 from jorvak.cli.builds import take_in
 from jorvak.cli.data import open_rigs
 from jorvak.cli.failed import Commands, Failed, add_data, day
 
+if TYPE_CHECKING:
+    from flask_openapi3 import OpenAPI
+
+    from jorvak.web import Beyond
+
+LOOPBACK = "127.0.0.1"
 DEFAULT_PORT = 5370
 THREADS = 8
 
 
 def add_commands(commands: Commands) -> None:
     """Add the commands to the command line."""
-    serve = commands.add_parser("serve", help="start the application on loopback")
+    serve = commands.add_parser("serve", help="start the application, on loopback if not asked otherwise")
     _add_serving(serve)
+    serve.add_argument(
+        "--host",
+        default=LOOPBACK,
+        help="an address of this machine beyond loopback; wants --name and passwords",
+    )
+    serve.add_argument(
+        "--name",
+        action="append",
+        default=[],
+        help="a name by which it is called from there; may stand several times",
+    )
+    serve.add_argument("--cert", type=Path, help="the shop's certificate, in PEM: the server speaks TLS then")
+    serve.add_argument("--key", type=Path, help="and its key")
     serve.set_defaults(run=_serve)
 
     demo = commands.add_parser(
@@ -41,10 +64,37 @@ def _add_serving(parser: argparse.ArgumentParser) -> None:
 
 
 def _serve(arguments: argparse.Namespace) -> int:
+    beyond = _beyond(arguments)
     with ExitStack() as until_the_end:
-        listening = _hold_all(arguments, until_the_end)
-        _run(arguments, listening)
+        listening = _hold_all(arguments, until_the_end, arguments.host)
+        _run(arguments, listening, beyond)
     return 0
+
+
+def _beyond(arguments: argparse.Namespace) -> "Beyond | None":
+    """What it takes to serve beyond loopback; None for this machine alone. Raises Failed."""
+    from jorvak.store.people import People
+    from jorvak.web import Beyond
+
+    over_tls = arguments.cert is not None or arguments.key is not None
+    if over_tls and (arguments.cert is None or arguments.key is None):
+        raise Failed("A certificate goes with its key: give both --cert FILE and --key FILE.")
+    for file in (arguments.cert, arguments.key) if over_tls else ():
+        if not file.is_file():
+            raise Failed(f"There is no file {file}.")
+    if arguments.host == LOOPBACK and not arguments.name and not over_tls:
+        return None
+    people = People(arguments.data)
+    if not people.names():
+        raise Failed(
+            "Beyond this machine nobody comes in without a password, and there is none yet. "
+            f"Set one first: bin/jorvak password NAME --data {arguments.data}"
+        )
+    if not arguments.name:
+        raise Failed(
+            "By which name is it called from other machines? Give it with --name, as the address bar will say it."
+        )
+    return Beyond(tuple(name.lower() for name in arguments.name), people, over_tls)
 
 
 def _demo(arguments: argparse.Namespace) -> int:
@@ -53,17 +103,17 @@ def _demo(arguments: argparse.Namespace) -> int:
 
     with ExitStack() as until_the_end:
         # Port and folder first: nothing is thrown away under a server that runs.
-        listening = _hold_all(arguments, until_the_end)
+        listening = _hold_all(arguments, until_the_end, LOOPBACK)
         if arguments.fresh:
             for ending in ("", "-wal", "-shm"):
                 (arguments.data / f"{FILE_NAME}{ending}").unlink(missing_ok=True)
         to = arguments.today or date.today()
         take_in(list(BUILDS), open_rigs(arguments.data, arguments.today), "bench", to, if_empty=True)
-        _run(arguments, listening)
+        _run(arguments, listening, None)
     return 0
 
 
-def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack) -> socket.socket:
+def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack, host: str) -> socket.socket:
     """Take the port, then the data folder, or neither. Raises Failed."""
     from jorvak.store.holding import Held, hold
 
@@ -72,14 +122,16 @@ def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack) -> socket
     listening = until_the_end.enter_context(socket.socket(socket.AF_INET, socket.SOCK_STREAM))
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listening.bind(("127.0.0.1", arguments.port))
+        listening.bind((host, arguments.port))
     except OSError as error:
+        if error.errno in (errno.EADDRNOTAVAIL, socket.EAI_NONAME):
+            raise Failed(f"{host} is no address of this machine.") from None
         raise Failed(
             f"Port {arguments.port} cannot be used ({error.strerror or error}): something else listens there, "
             f"perhaps another Jorvak. Try --port {_free_port()}."
         ) from None
     try:
-        address = f"http://127.0.0.1:{listening.getsockname()[1]}/"
+        address = f"http://{host}:{listening.getsockname()[1]}/"
         until_the_end.enter_context(hold(arguments.data, f"the Jorvak at {address}"))
     except Held as held:
         raise Failed(str(held)) from None
@@ -91,14 +143,35 @@ def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack) -> socket
     return listening
 
 
-def _run(arguments: argparse.Namespace, listening: socket.socket) -> None:
-    from waitress import create_server
-
+def _run(arguments: argparse.Namespace, listening: socket.socket, beyond: "Beyond | None") -> None:
     from jorvak.web import create_app, memory
     from jorvak.web.daily import back_up_daily
 
     logging.basicConfig(level=logging.WARNING, format="%(levelname)s %(name)s: %(message)s")
-    app = create_app(open_rigs(arguments.data, arguments.today), today=arguments.today)
+    app = create_app(open_rigs(arguments.data, arguments.today), today=arguments.today, beyond=beyond)
+    over_tls = beyond is not None and beyond.over_tls
+    run = _over_tls(app, listening, arguments) if over_tls else _plainly(app, listening)
+    memory.settle()
+    memory.tidy_when_quiet(app)
+    back_up_daily(app)
+    name = LOOPBACK if beyond is None else beyond.names[0]
+    print(
+        f"Jorvak is at {'https' if over_tls else 'http'}://{name}:{listening.getsockname()[1]}/  "
+        f"(data in {arguments.data}; Ctrl C stops it)",
+        flush=True,
+    )
+    if beyond is not None and not over_tls:
+        print(
+            "Without --cert and --key passwords go over the network as they are typed, and a tablet keeps nothing "
+            "for when the server is away.",
+            flush=True,
+        )
+    run()
+
+
+def _plainly(app: "OpenAPI", listening: socket.socket) -> Callable[[], None]:
+    from waitress import create_server
+
     server = create_server(
         app,
         sockets=[listening],
@@ -109,15 +182,39 @@ def _run(arguments: argparse.Namespace, listening: socket.socket) -> None:
         cleanup_interval=5,
         connection_limit=400,
     )
-    memory.settle()
-    memory.tidy_when_quiet(app)
-    back_up_daily(app)
-    print(
-        f"Jorvak is at http://127.0.0.1:{listening.getsockname()[1]}/  "
-        f"(data in {arguments.data}; Ctrl C stops it)",
-        flush=True,
-    )
-    server.run()
+    run: Callable[[], None] = server.run
+    return run
+
+
+def _over_tls(app: "OpenAPI", listening: socket.socket, arguments: argparse.Namespace) -> Callable[[], None]:
+    """Served over TLS. Raises Failed where certificate and key do not go together."""
+    import ssl
+
+    from cheroot.ssl.builtin import BuiltinSSLAdapter
+    from cheroot.wsgi import Server
+
+    try:
+        adapter = BuiltinSSLAdapter(str(arguments.cert), str(arguments.key))
+    except (ssl.SSLError, OSError, ValueError) as error:
+        raise Failed(
+            f"{arguments.cert} and {arguments.key} are no certificate and its key ({error})."
+        ) from None
+    adapter.context.minimum_version = ssl.TLSVersion.TLSv1_2
+    address = listening.getsockname()
+    server = Server(address, app, numthreads=THREADS, max=2 * THREADS, timeout=30, server_name="jorvak")
+    server.ssl_adapter = adapter
+    server.max_request_body_size = 0
+
+    def run() -> None:
+        # It binds for itself.
+        listening.close()
+        try:
+            server.start()
+        except KeyboardInterrupt:
+            server.stop()
+            raise
+
+    return run
 
 
 def _free_port() -> int:

@@ -1,5 +1,6 @@
 """The web application: validates, calls core and store, answers."""
 
+from dataclasses import dataclass
 from datetime import date
 from pathlib import Path
 
@@ -10,9 +11,11 @@ from werkzeug.exceptions import NotFound
 from jorvak.core.engine.keeping import KeptOfRigs
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
+from jorvak.store.people import People
 from jorvak.web import problems, security
 from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
+from jorvak.web.door import door_pages, put_a_door
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
@@ -35,8 +38,22 @@ LARGEST_REQUEST = 60_000_000
 """But for a build with its photographs, which is read from a file (``web.rig.import_build``)."""
 
 
-def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> OpenAPI:
-    """The application over ``rigs``. ``today`` fixes the day for pictures and tests; ``dist`` is the built front end."""
+@dataclass(frozen=True)
+class Beyond:
+    """That the application is served beyond loopback: by which names, to whom, and whether over TLS."""
+
+    names: tuple[str, ...]
+    people: People
+    over_tls: bool
+
+
+def create_app(
+    rigs: Rigs, today: date | None = None, dist: Path = DIST, beyond: Beyond | None = None
+) -> OpenAPI:
+    """The application over ``rigs``. ``today`` fixes the day for pictures and tests; ``dist`` is the built front end.
+
+    Without ``beyond`` it answers on loopback alone, and nobody signs in.
+    """
     app = OpenAPI(
         __name__,
         info=Info(title="Jorvak", version="0.1.0"),
@@ -59,11 +76,15 @@ def create_app(rigs: Rigs, today: date | None = None, dist: Path = DIST) -> Open
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
     )
     look_at_what_comes_in(app)
-    security.protect(app)
+    if beyond is None:
+        security.protect(app)
+    else:
+        security.protect(app, beyond.names)
+        put_a_door(app, beyond.people, beyond.over_tls)
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        history_pages,
+        history_pages, door_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

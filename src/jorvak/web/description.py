@@ -8,6 +8,7 @@ from flask_openapi3 import OpenAPI
 
 PROBLEM = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
 ANYWHERE = {
+    "401": "beyond loopback: nobody has signed in",
     "403": "a write that does not come from this server's own pages",
     "421": "the address by which the server was called is none of its own",
     "422": "what was sent cannot be taken; field says which part of it",
@@ -17,6 +18,7 @@ WITH_A_PLACE = {"404": "there is no such thing, or not any more"}
 WRITES = {
     "409": "somebody else was quicker, or it cannot be taken back; theirs is what stands there now",
     "413": "what was sent is too large",
+    "429": "beyond loopback: too many tries to sign in",
 }
 TEXT = {"type": "string"}
 TAG = {"ETag": {"description": "names this sheet, to ask what has changed of it since", "schema": TEXT}}

@@ -108,7 +108,10 @@ def register(app: Flask) -> None:
 
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Response:
-        return problem(error.code or 500, error.name, error.description or error.name)
+        answer = problem(error.code or 500, error.name, error.description or error.name)
+        if (after := getattr(error, "retry_after", None)) is not None:
+            answer.headers["Retry-After"] = str(after)
+        return answer
 
     @app.errorhandler(Exception)
     def unexpected(error: Exception) -> Response:

@@ -5,7 +5,7 @@ hence the Host header is checked (against rebound names), writes have to come fr
 pages may load nothing from elsewhere and run no script that stands in the markup.
 """
 
-from flask import Flask, Response, request
+from flask import Flask, Response, current_app, request
 from werkzeug.exceptions import Forbidden, MisdirectedRequest
 
 CONTENT_SECURITY_POLICY = "; ".join(
@@ -24,8 +24,9 @@ CONTENT_SECURITY_POLICY = "; ".join(
 LOOPBACK_NAMES = ("127.0.0.1", "localhost", "[::1]")
 
 
-def protect(app: Flask) -> None:
-    """Put the checks before every request and the headers on every answer of ``app``."""
+def protect(app: Flask, names: tuple[str, ...] = LOOPBACK_NAMES) -> None:
+    """Put the checks before every request and the headers on every answer of ``app``, which answers to ``names``."""
+    app.config["HOST_NAMES"] = names
     app.before_request(_check_host)
     app.before_request(_check_origin)
     app.after_request(_add_headers)
@@ -33,10 +34,9 @@ def protect(app: Flask) -> None:
 
 def _check_host() -> None:
     name = request.host.rsplit(":", 1)[0] if not request.host.endswith("]") else request.host
-    if name not in LOOPBACK_NAMES:
-        raise MisdirectedRequest(
-            "This server answers to 127.0.0.1 and localhost only. Open it by that address."
-        )
+    names: tuple[str, ...] = current_app.config["HOST_NAMES"]
+    if name.lower() not in names:
+        raise MisdirectedRequest(f"This server answers to {' and '.join(names)} only. Open it by that name.")
 
 
 def _check_origin() -> None:

@@ -4,8 +4,8 @@ from datetime import date
 from functools import cache
 from typing import Any, Generic, Literal, TypeVar
 
-from flask import Response, current_app
-from pydantic import BaseModel, ConfigDict, Field, create_model, field_validator
+from flask import Response, current_app, g, has_request_context
+from pydantic import BaseModel, ConfigDict, Field, create_model, field_validator, model_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
@@ -68,6 +68,13 @@ class View(BaseModel):
             if name and (area not in areas() or (result and result not in areas()[area].functions)):
                 raise ValueError(f"There is no area or result “{name[:40]}”.")
         return looks
+
+    @model_validator(mode="before")
+    @classmethod
+    def _is_who_signed_in(cls, given: Any) -> Any:
+        """Beyond loopback nobody writes under another's name."""
+        signed_in = g.get("person") if has_request_context() else None
+        return given if signed_in is None else {**given, "person": signed_in}
 
     def show(self, results: Results) -> None:
         """Have only what is looked at written, and what stands on every sheet."""

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
 import { useRef, useState } from "react";
 
-import { answered, client, Refusal } from "../../api/client";
+import { ofWrite, answered, client, Refusal } from "../../api/client";
 import { sheetOf } from "../../api/sheets";
 import type { DriveState } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -78,7 +78,7 @@ export function Drive() {
       for (let at = 0; at < file.size && goesOn(); at += PIECE) {
         const answer = await fetch(
           `/api/rigs/${sheet.id}/drives/${token}/pieces?${new URLSearchParams(query).toString()}`,
-          { method: "POST", body: file.slice(at, at + PIECE) },
+          { method: "POST", headers: ofWrite(), body: file.slice(at, at + PIECE) },
         );
         if (!answer.ok) throw new Refusal((await answer.json()) as Refusal["problem"]);
         setProgress((at + PIECE) / file.size);

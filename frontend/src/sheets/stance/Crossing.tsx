@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 
-import { answered, client, Refusal } from "../../api/client";
+import { ofWrite, answered, client, Refusal } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import type { Crossed } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -90,7 +90,10 @@ export function Crossing() {
     if (!file) return;
     const answer = await fetch(`/api/rigs/${sheet.id}/grounds/read`, {
       method: "POST",
-      headers: { "X-Name": encodeURIComponent(file.name), "Content-Type": "application/octet-stream" },
+      headers: ofWrite({
+        "X-Name": encodeURIComponent(file.name),
+        "Content-Type": "application/octet-stream",
+      }),
       body: file,
     });
     const got = (await answer.json()) as {
