@@ -768,6 +768,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The links to a rig that were given away. */
+        get: operations["shares_list_shares_get"];
+        put?: never;
+        /** A link for a client, which is told this once. */
+        post: operations["shares_make_share_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/shares/{share_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Have a link show nothing any more. */
+        delete: operations["shares_take_back__int_share_id__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/side-by-side": {
         parameters: {
             query?: never;
@@ -3108,6 +3143,14 @@ export interface components {
              * @default
              */
             wheelbase: string;
+        };
+        /** NewShare */
+        NewShare: {
+            /**
+             * Label
+             * @description for whom it is
+             */
+            label: string;
         };
         /**
          * NotKnown
@@ -5612,6 +5655,33 @@ export interface components {
             path: string | null;
             /** Share */
             share: number;
+        };
+        /**
+         * ShareList
+         * @description ``address`` is that of a link made just now: it is told this once.
+         */
+        ShareList: {
+            /**
+             * Address
+             * @default null
+             */
+            address: string | null;
+            /** Shares */
+            shares: components["schemas"]["SharedLink"][];
+        };
+        /**
+         * SharedLink
+         * @description A link that was given away: for whom, when and by whom. What it is itself nobody can look up.
+         */
+        SharedLink: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Made At */
+            made_at: string;
+            /** Made By */
+            made_by: string;
         };
         /**
          * Sheet
@@ -9285,6 +9355,123 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shaking"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    shares_list_shares_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareList"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    shares_make_share_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewShare"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareList"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    shares_take_back__int_share_id__delete: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                share_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareList"];
                 };
             };
             401: components["responses"]["401"];

@@ -150,7 +150,7 @@ def sentence_of(
         case "string_too_long":
             return f"{field} is longer than {context['max_length']} characters."
         case "string_pattern_mismatch":
-            return f"{field} has to be {_PATTERNS[context['pattern']]}, not {_in_words(fault['input'])}."
+            return f"{field} has to be {_PATTERNS.get(context['pattern'], 'written otherwise')}, not {_in_words(fault['input'])}."
         case "too_short" if context["min_length"] > 1:
             return f"{field} has to have at least {context['min_length']} entries, not {context['actual_length']}."
         case "too_long":
@@ -190,6 +190,7 @@ def _metadata_in(annotation: Any) -> Iterator[Any]:
 
 
 _PATTERNS = {
+    r"\S": "a few words",
     r"^[^/]{1,40}$": "1 to 40 characters with no / among them",
     r"^[^/]{1,40}/[^/]{1,40}$": "a question and one of its options with / between them",
     r"^[^./]{1,60}$": "1 to 60 characters with no . or / among them",

@@ -12,6 +12,7 @@ from jorvak.core.engine.keeping import KeptOfRigs
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
 from jorvak.store.people import People
+from jorvak.store.shares import Shares
 from jorvak.web import problems, security
 from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
@@ -27,6 +28,7 @@ from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
 from jorvak.web.rig import Cards, rig_pages
 from jorvak.web.rolling import rolling_pages
+from jorvak.web.shares import look, share_pages, show
 from jorvak.web.sheet import View, answer
 from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
@@ -71,6 +73,7 @@ def create_app(
         CARDS=Cards(),
         DESK=Desk(),
         LONG_WORK=LongWork(),
+        SHARES=rigs and Shares(rigs.database, rigs.journal.now),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
@@ -84,7 +87,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        history_pages, door_pages,
+        history_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 
@@ -111,6 +114,8 @@ def create_app(
         return send_from_directory(dist, "icon.svg")
 
     app.add_url_rule("/icon.svg", view_func=icon)
+    app.add_url_rule("/shared/<token>", view_func=show, endpoint="shared")
+    app.add_url_rule("/shared.css", view_func=look, endpoint="shared_css")
 
     @app.errorhandler(404)
     def page(error: NotFound) -> Response:

@@ -10,6 +10,7 @@ import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
 import { Parts } from "./Parts";
+import { Shares } from "./Shares";
 import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
 import { day } from "../../parts/day";
@@ -37,6 +38,7 @@ export function RigSheet() {
       <Points />
       <Gaps />
       <Parts />
+      <Shares />
     </>
   );
 }
