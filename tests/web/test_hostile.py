@@ -9,7 +9,9 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from jorvak.core.calculation import Refused
 from jorvak.core.rig import MOST_CHANGES, MOST_POINTS, Figure
+from jorvak.core.stance.records import Gap
 from jorvak.demo import BUILDS
 from jorvak.store import Database, Rigs
 from jorvak.store.journal import MOST
@@ -162,20 +164,23 @@ def test_limits_are_held_where_things_are_written(client: FlaskClient, rigs: Rig
 
 
 def test_all_that_is_noted_of_a_rig_fits_its_build_file(
-    client: FlaskClient, monkeypatch: pytest.MonkeyPatch
+    client: FlaskClient, rigs: Rigs, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr("jorvak.store.journal.LARGEST_RIG", 400_000)
-    refused = None
-    for number in range(400):
-        gap = {"record": {"name": f"place {number}", "axle": "front"}, "version": None}
-        assert send(client, "PUT", "/rigs/1/records/gap", gap).status_code == 200
-        note = {"path": f"gaps.place {number}.x_mm", "typed": "3", "version": None, "note": "x" * 3900}
-        refused = send(client, "PUT", "/rigs/1/figures", note)
-        if refused.status_code != 200:
-            break
-    assert refused is not None and refused.status_code == 422 and "MB" in refused.json["detail"]
+    long = Figure(3.0, note="x" * 3900)
+
+    def fill() -> None:
+        for number in range(400):
+            path = {f"gaps.place {number}.x_mm": long}
+            rigs.put(1, "gap", Gap(name=f"place {number}", axle="front"), None, "Ines", "kept", figures=path)
+
+    with pytest.raises(Refused, match="MB of text"):
+        fill()
+    note = {"path": "body.height_mm", "typed": "1900", "note": "y" * 3900}
+    version = client.get("/api/rigs/1?looks=", headers=OWN).json["versions"]["body.height_mm"]
+    answer = send(client, "PUT", "/rigs/1/figures", {**note, "version": version})
+    assert (answer.status_code, answer.json["field"]) == (422, "body")
     # Less of it can still be written.
-    height = client.get("/api/rigs/1", headers=OWN).json["versions"]["body.height_mm"]
-    gone = {"path": "body.height_mm", "typed": None, "version": height}
-    assert send(client, "PUT", "/rigs/1/figures", gone).status_code == 200
+    gone = {**note, "typed": None, "version": version}
+    assert send(client, "PUT", "/rigs/1/figures?looks=", gone).status_code == 200
     assert len(client.get("/api/rigs/1/build-file", headers=OWN).data) < 3 * 400_000

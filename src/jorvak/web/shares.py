@@ -92,7 +92,9 @@ def show(token: str) -> Response:
 
 
 def _line(of: Headline) -> Line:
-    return Line(of.label, _written(of, of.found), _written(of, of.value), _written(of, of.off or None).split(" ")[0])
+    return Line(
+        of.label, _written(of, of.found), _written(of, of.value), _written(of, of.off or None).split(" ")[0]
+    )
 
 
 def _written(of: Headline, value: float | None) -> str:
