@@ -1,6 +1,7 @@
 """The web application: what it answers, what it refuses, and who may ask."""
 
 import json
+import sqlite3
 from pathlib import Path
 from typing import Any
 
@@ -13,6 +14,7 @@ from jorvak.core.engine.areas import Steps
 from jorvak.core.plan.kinds import kinds
 from jorvak.formats.build_file import write_build
 from jorvak.store import Database, Rigs
+from jorvak.store.backups import back_up_today
 from jorvak.web import create_app
 from tests.conftest import TODAY, demo, unplanned
 
@@ -397,3 +399,18 @@ def test_what_is_tried_goes_in_the_steps_of_core(client: FlaskClient) -> None:
     steps = catalogue["tried"]["driveline"]["pinion_up_deg"]
     assert steps == {"step": 0.5, "low": -7.0, "high": 7.0}
     assert Steps(**steps).all() == TURNS_DEG == tuple(half / 2 for half in range(-14, 15))
+
+
+def test_damaged_pages_name_the_last_backup(
+    browser: Browser, folder: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def damaged(*_: Any) -> Any:
+        error = sqlite3.DatabaseError("database disk image is malformed")
+        error.sqlite_errorcode = sqlite3.SQLITE_CORRUPT
+        raise error
+
+    rigs: Rigs = browser.client.application.config["RIGS"]
+    backup = back_up_today(rigs.database, TODAY)
+    monkeypatch.setattr(Rigs, "read", damaged)
+    problem = assert_problem(browser.ask("GET", "/rigs/1"), 503)
+    assert str(backup) in problem["detail"] and "bin/jorvak restore" in problem["detail"]

@@ -2,6 +2,7 @@
 
 import argparse
 import os
+import sqlite3
 import sys
 from contextlib import suppress
 
@@ -18,6 +19,11 @@ def main(argv: list[str] | None = None) -> int:
             sys.stdout.flush()
     except Failed as failed:
         print(failed, file=sys.stderr)
+        return BAD_INPUT
+    except sqlite3.DatabaseError as error:
+        from jorvak.store import why_not
+
+        print(f"{why_not(error)} Nothing of this was kept.", file=sys.stderr)
         return BAD_INPUT
     except KeyboardInterrupt:
         print("Stopped.", file=sys.stderr)

@@ -1,6 +1,6 @@
 """Where rigs are kept: one SQLite file under a data folder, plain SQL, a journal of every write."""
 
-from jorvak.store.database import Database, FileGone, NewerDatabase, Unwritable, why_not
+from jorvak.store.database import Database, FileGone, NewerDatabase, Unwritable, last_backup, why_not
 from jorvak.store.journal import CannotUndo, Entry, NotThere, Stale
 from jorvak.store.photos import PhotoFiles
 from jorvak.store.rigs import FigureWas, RigLine, RigRecord, Rigs
@@ -19,5 +19,6 @@ __all__ = [
     "Rigs",
     "Stale",
     "Unwritable",
+    "last_backup",
     "why_not",
 ]

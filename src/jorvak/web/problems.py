@@ -5,13 +5,13 @@ import logging
 import sqlite3
 from typing import Any
 
-from flask import Flask, Response
+from flask import Flask, Response, current_app
 from pydantic import BaseModel, Field, ValidationError
 from werkzeug.exceptions import HTTPException
 
 from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import BadFigure
-from jorvak.store import CannotUndo, FileGone, NotThere, Stale, why_not
+from jorvak.store import CannotUndo, FileGone, NotThere, Stale, last_backup, why_not
 
 log = logging.getLogger("jorvak")
 
@@ -90,7 +90,9 @@ def register(app: Flask) -> None:
     @app.errorhandler(sqlite3.DatabaseError)
     def database(error: sqlite3.DatabaseError) -> Response:
         log.exception("database")
-        return problem(503, "The database does not take it", f"{why_not(error)} Nothing was changed.")
+        damaged = (getattr(error, "sqlite_errorcode", None) or 0) & 0xFF == sqlite3.SQLITE_CORRUPT
+        backup = last_backup(current_app.config["RIGS"].database.path.parent) if damaged else ""
+        return problem(503, "The database does not take it", f"{why_not(error)}{backup} Nothing was changed.")
 
     @app.errorhandler(FileGone)
     def gone(error: FileGone) -> Response:
