@@ -1,7 +1,6 @@
 """A short run of bin/torture: what goes on for hours goes for a moment."""
 
 import pytest
-
 from tools import torture
 
 
@@ -20,6 +19,8 @@ def test_what_is_not_handled_stops_it(monkeypatch: pytest.MonkeyPatch) -> None:
         torture.some_files(1)
 
 
-def test_people_write_at_a_server_that_is_killed() -> None:
+def test_people_write_at_a_server_that_is_killed(monkeypatch: pytest.MonkeyPatch) -> None:
+    monkeypatch.setattr(torture, "KILLS_A_ROUND", 2)
     counts = torture.one_kill(1)
-    assert counts["kills"] == 5 and counts["writes acknowledged"] > 5 * torture.PEOPLE
+    # Each has noted something before each kill, whatever it did until then.
+    assert counts["kills"] == 2 and counts["writes acknowledged"] >= 2 * torture.PEOPLE

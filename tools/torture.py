@@ -46,6 +46,7 @@ ROOT = Path(__file__).parents[1]
 STATE = ROOT / "data" / "torture.json"
 GOALS = {"kills": 1_000, "requests": 100_000, "files": 100_000}
 PEOPLE = 8
+KILLS_A_ROUND = 5
 REQUESTS_A_ROUND = 500
 FILES_A_ROUND = 500
 LONGEST_S = 2.0
@@ -64,7 +65,7 @@ def one_kill(number: int) -> Counter[str]:
         _ask(server, "POST", "/rigs?looks=", {"name": "Bare", "form": "wagon"})
         counts: Counter[str] = Counter()
         told: dict[str, tuple[int, int]] = {}
-        for _ in range(5):
+        for _ in range(KILLS_A_ROUND):
             before, told = told, _written_until_killed(server, pick.uniform(0.05, 0.5), told)
             server.start()
             sheet = _ask(server, "GET", "/rigs/1?looks=")
