@@ -219,7 +219,7 @@ def cannot_be(here: Here, area: str, manners: Mapping[str, CannotBe]) -> Iterato
 
 
 def _each_once(found: Iterable[Finding]) -> Iterator[Finding]:
-    """What cannot be shows in every result that rests on it, and is known once."""
+    """What cannot be shows in every result that rests on it, and is raised once."""
     known: set[tuple[str, str]] = set()
     for each in found:
         if (each.code, each.text) not in known:

@@ -134,7 +134,7 @@ def _number(token: str, here: Moment, results: Results, found: Results, preset: 
     else:
         noted = value_or_none(Ask(here), address, as_found)
         value = _standing_in(address, results) if noted is None else noted
-    return "?" if value is None else _written(value, address, preset)
+    return "?" if value is None else written_number(value, address, preset)
 
 
 def _standing_in(path: str, results: Results) -> float | None:
@@ -146,8 +146,11 @@ def _standing_in(path: str, results: Results) -> float | None:
     return None
 
 
-def _written(value: float, address: str, preset: Preset) -> str:
+def written_number(value: float, address: str, preset: Preset, places: int | None = None) -> str:
+    """A number in the units of ``preset``, by what the last part of ``address`` says that it is; a ratio is bare."""
     quantity = quantity_of_key(address.rsplit(".", 1)[-1])
     if quantity is None or address.endswith("ratio"):
+        if places is not None:
+            return f"{value:.{places}f}"
         return f"{value:.3g}" if abs(value) < 1000 else f"{value:.0f}"
-    return write(value, quantity, preset.unit(quantity).symbol)
+    return write(value, quantity, preset.unit(quantity).symbol, places=places)

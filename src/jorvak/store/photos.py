@@ -19,7 +19,7 @@ class PhotoFiles:
 
     def add(self, picture: bytes) -> str:
         """Keep a picture; answers the name of its file. Raises OSError, and leaves nothing behind then."""
-        target = self.folder / f"{sha256(picture).hexdigest()[:32]}.jpg"
+        target = self.folder / _name_of(picture)
         if not target.exists():
             self.folder.mkdir(parents=True, exist_ok=True)
             part = target.with_suffix(".part")
@@ -38,9 +38,10 @@ class PhotoFiles:
         new: list[str] = []
 
         def add(picture: bytes) -> str:
-            known = {file.name for file in self.folder.glob(f"{sha256(picture).hexdigest()[:32]}.jpg")}
+            known = (self.folder / _name_of(picture)).exists()
             name = self.add(picture)
-            new.extend({name} - known)
+            if not known:
+                new.append(name)
             return name
 
         try:
@@ -59,3 +60,7 @@ class PhotoFiles:
         """The picture of that name, or None where there is none."""
         target = self.folder / name
         return target.read_bytes() if NAME.fullmatch(name) and target.is_file() else None
+
+
+def _name_of(picture: bytes) -> str:
+    return f"{sha256(picture).hexdigest()[:32]}.jpg"

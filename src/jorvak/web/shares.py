@@ -7,9 +7,9 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
-from jorvak.core.headlines import Headline, found_results, headlines
+from jorvak.core.headlines import Headline, found_results, headlines, written_number
 from jorvak.core.plan.kinds import title_of
-from jorvak.core.quantities import METRIC, quantity_of_key, write
+from jorvak.core.quantities import METRIC
 from jorvak.core.rig import APPLIED, Change
 from jorvak.store.shares import SharedLink, Shares
 from jorvak.web.rig import RigPath
@@ -98,12 +98,7 @@ def _line(of: Headline) -> Line:
 
 
 def _written(of: Headline, value: float | None) -> str:
-    quantity = quantity_of_key(of.key)
-    if value is None:
-        return ""
-    if quantity is None or of.key.endswith("ratio"):
-        return f"{value:.{of.places}f}"
-    return write(value, quantity, METRIC.unit(quantity).symbol, places=of.places)
+    return "" if value is None else written_number(value, of.key, METRIC, of.places)
 
 
 def _stands(change: Change) -> str:
