@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
+from PIL import Image
 
 from jorvak.core.calculation import Refused
 from jorvak.core.rig import MOST_CHANGES, MOST_POINTS, Figure
@@ -184,3 +185,18 @@ def test_all_that_is_noted_of_a_rig_fits_its_build_file(
     gone = {**note, "typed": None, "version": version}
     assert send(client, "PUT", "/rigs/1/figures?looks=", gone).status_code == 200
     assert len(client.get("/api/rigs/1/build-file", headers=OWN).data) < 3 * 400_000
+
+
+def test_a_build_with_a_photograph_goes_out_and_comes_back(client: FlaskClient) -> None:
+    item = client.get("/api/rigs/1?looks=", headers=OWN).json["records"]["survey_item"][0]["id"]
+    picture = io.BytesIO()
+    Image.new("RGB", (40, 30)).save(picture, "JPEG")
+    sent = client.post(f"/api/rigs/1/survey/{item}/photos", data=picture.getvalue(), headers=OWN)
+    assert sent.status_code == 201
+    out = client.get("/api/rigs/1/build-file", headers=OWN)
+    assert out.mimetype == "application/zip" and out.headers["Cache-Control"] == "no-store"
+    back = client.post("/api/builds", data=out.data, headers=OWN)
+    kept = [
+        [each["record"]["file"] for each in sheet["records"]["photo"]] for sheet in (sent.json, back.json)
+    ]
+    assert back.status_code == 201 and kept[0] == kept[1] and len(kept[0]) == 1

@@ -401,7 +401,9 @@ def export_build(path: RigPath) -> Response:
         with long_work():
             write_zip(rig, today(), photo_files().read, whole)
         whole.seek(0)
-        return send_file(whole, "application/zip", as_attachment=True, download_name=f"{name}.build.zip")
+        response = send_file(whole, "application/zip", as_attachment=True, download_name=f"{name}.build.zip")
+        response.headers["Cache-Control"] = "no-store"
+        return response
     except BaseException:
         whole.close()
         raise
