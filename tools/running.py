@@ -14,7 +14,7 @@ from playwright.sync_api import Browser, Playwright
 JORVAK = [sys.executable, "-m", "jorvak.cli"]
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-    "--disable-component-update", "--disable-sync",
+    "--disable-component-update", "--disable-sync", "--host-resolver-rules=MAP bay.test 127.0.0.1",
 ]  # fmt: skip
 
 

@@ -5,17 +5,10 @@ import time
 from pathlib import Path
 from typing import Any
 
-import pytest
-
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.store import CannotUndo, Database, Rigs, Stale
 
 HEIGHT = "body.height_mm"
-
-
-@pytest.fixture
-def rigs(folder: Path) -> Rigs:
-    return Rigs(Database(folder))
 
 
 def together(*tasks: Any) -> list[BaseException]:

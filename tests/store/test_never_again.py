@@ -15,16 +15,6 @@ from jorvak.store.journal import AlreadyDone
 WHEELBASE = "body.wheelbase_mm"
 
 
-@pytest.fixture
-def rigs(folder: Path) -> Rigs:
-    return Rigs(Database(folder))
-
-
-@pytest.fixture
-def rig_id(rigs: Rigs) -> int:
-    return rigs.begin(Rig(name="Bare"), "Ines", "begun")
-
-
 def gap(rigs: Rigs, rig_id: int, name: str, person: str) -> tuple[int, int]:
     """The id and version of a new gap."""
     number = rigs.put(rig_id, "gap", Gap(name=name, axle="front"), None, person, "kept")

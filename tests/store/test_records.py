@@ -32,16 +32,6 @@ EXAMPLES: dict[str, Record] = {
 }  # fmt: skip
 
 
-@pytest.fixture
-def rigs(folder: Path) -> Rigs:
-    return Rigs(Database(folder))
-
-
-@pytest.fixture
-def rig_id(rigs: Rigs) -> int:
-    return rigs.begin(Rig(name="Bare"), "Ines", "begun")
-
-
 def kept(rigs: Rigs, rig_id: int, table: str) -> tuple[Record, ...]:
     records: tuple[Record, ...] = rigs.read(rig_id, "Ines").rig.all(record_types()[table].model)
     return records

@@ -26,11 +26,6 @@ WHEELBASE = "body.wheelbase_mm"
 
 
 @pytest.fixture
-def rigs(folder: Path) -> Rigs:
-    return Rigs(Database(folder))
-
-
-@pytest.fixture
 def rig_id(rigs: Rigs, plover: Rig) -> int:
     return rigs.begin(
         planned(plover, "tyre 285/75R17", "gears rear 4.10", "gears front 4.10"), "Ines", "taken in"

@@ -3,6 +3,7 @@
  * carries a key of its own, so that one whose answer was lost is not done twice.
  */
 import { client, Refusal, Unreachable } from "./client";
+import { newKey } from "./key";
 import { sheetOf } from "./sheets";
 import type { paths } from "./schema";
 import type { Carrier, Known, MassKnown, Sheet, Taken, Units } from "./types";
@@ -76,7 +77,7 @@ function keep(all: Posted[]): void {
 }
 
 export function post(rig: number, view: View, write: Write): Posted {
-  return { rig, view, key: crypto.randomUUID(), write };
+  return { rig, view, key: newKey(), write };
 }
 
 /** Send a write. Raises Refusal; raises Unreachable after keeping it for later. */

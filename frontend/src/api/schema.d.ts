@@ -974,6 +974,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/work/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a piece of long work is that another request began. */
+        get: operations["work_how_far__key__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -7222,6 +7239,28 @@ export interface components {
             /** Rim Width In */
             rim_width_in: number;
         };
+        /**
+         * Work
+         * @description A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows.
+         */
+        Work: {
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * State
+             * @default waits
+             * @enum {string}
+             */
+            state: "waits" | "works";
+        };
         /** Worked */
         Worked: {
             working: components["schemas"]["Working"];
@@ -9965,6 +10004,35 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_how_far__key__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description what the request that began it was sent with */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

@@ -66,7 +66,9 @@ def _add_serving(parser: argparse.ArgumentParser) -> None:
 def _serve(arguments: argparse.Namespace) -> int:
     beyond = _beyond(arguments)
     with ExitStack() as until_the_end:
-        listening = _hold_all(arguments, until_the_end, arguments.host)
+        listening = _hold_all(
+            arguments, until_the_end, arguments.host, over_tls=bool(beyond and beyond.over_tls)
+        )
         _run(arguments, listening, beyond)
     return 0
 
@@ -113,7 +115,9 @@ def _demo(arguments: argparse.Namespace) -> int:
     return 0
 
 
-def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack, host: str) -> socket.socket:
+def _hold_all(
+    arguments: argparse.Namespace, until_the_end: ExitStack, host: str, over_tls: bool = False
+) -> socket.socket:
     """Take the port, then the data folder, or neither. Raises Failed."""
     from jorvak.store.holding import Held, hold
 
@@ -131,7 +135,7 @@ def _hold_all(arguments: argparse.Namespace, until_the_end: ExitStack, host: str
             f"perhaps another Jorvak. Try --port {_free_port()}."
         ) from None
     try:
-        address = f"http://{host}:{listening.getsockname()[1]}/"
+        address = f"{'https' if over_tls else 'http'}://{host}:{listening.getsockname()[1]}/"
         until_the_end.enter_context(hold(arguments.data, f"the Jorvak at {address}"))
     except Held as held:
         raise Failed(str(held)) from None

@@ -10,6 +10,8 @@ from functools import cache, cached_property
 from importlib import import_module
 from typing import Any, get_args
 
+from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import named_figures
 from jorvak.core.discovery import module_of
 from jorvak.core.order import AREAS
 from jorvak.core.rig import Record, Rig
@@ -76,3 +78,20 @@ def record_types() -> Mapping[str, RecordType]:
 def type_of(record: type[Record]) -> RecordType:
     """What there is to know of a type of record."""
     return next(kind for kind in record_types().values() if kind.model is record)
+
+
+def check_owner(rig: Rig, path: str) -> None:
+    """Raises Refused on ``path`` for a figure of a point, place or part that is not on the rig."""
+    family, *rest = path.split(".")
+    if family not in named_figures():
+        return
+    owners = {kind.figures: kind for kind in record_types().values()}
+    names = (
+        {owners[family].name_of(each) for each in rig.all(owners[family].model)}
+        if family in owners
+        else set(rig.points)
+    )
+    if rest[0] not in names:
+        raise Refused(
+            "path", f"There is no {family.removesuffix('s')} “{rest[0][:60]}” on this rig. Add it first."
+        )

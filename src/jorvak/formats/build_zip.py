@@ -49,7 +49,15 @@ def write_zip(
         archive.writestr(BUILD, write_build(rig.having(Photo, kept), written_on))
 
 
-def read_zip(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
+Tell = Callable[[int, int], None]
+"""Is told, while a zip is read, how many of its photographs are in, and of how many."""
+
+
+def _tell_nobody(_done: int, _of: int) -> None:
+    pass
+
+
+def read_zip(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_nobody) -> Build:
     """A build out of a zip; ``keep`` is given each of its photographs as it is taken in, and answers its name.
 
     Raises Refused with what is wrong, and where.
@@ -58,7 +66,9 @@ def read_zip(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
         build = read_build(_unpacked(archive, BUILD, LARGEST_BYTES))
         within = set(archive.namelist())
         names: dict[str, str] = {}
-        for photo in build.rig.all(Photo):
+        photos = build.rig.all(Photo)
+        for number, photo in enumerate(photos):
+            tell(number, len(photos))
             place = f"photos/{photo.file}"
             if place not in within:
                 raise Refused(place, "The build names this photograph and the zip does not have it.")
@@ -69,15 +79,15 @@ def read_zip(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
                     raise Refused(place, refused.message) from None
                 names[photo.file] = keep(picture)
     # A name says what is in the picture, whatever it was called.
-    photos = (photo.model_copy(update={"file": names[photo.file]}) for photo in build.rig.all(Photo))
-    return replace(build, rig=build.rig.having(Photo, photos))
+    named = (photo.model_copy(update={"file": names[photo.file]}) for photo in photos)
+    return replace(build, rig=build.rig.having(Photo, named))
 
 
-def read_any(source: BinaryIO, keep: Callable[[bytes], str]) -> Build:
+def read_any(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_nobody) -> Build:
     """A build out of a build file, or out of a zip with photographs. Raises Refused."""
     start = source.read(len(MAGIC))
     source.seek(0)
-    return read_zip(source, keep) if start == MAGIC else read_build(source.read(LARGEST_BYTES + 1))
+    return read_zip(source, keep, tell) if start == MAGIC else read_build(source.read(LARGEST_BYTES + 1))
 
 
 def build_of(raw: bytes) -> bytes:

@@ -3,14 +3,34 @@
 from collections.abc import Iterator
 from contextlib import AbstractContextManager, contextmanager
 from threading import BoundedSemaphore
+from typing import Literal
 
-from flask import current_app
+from flask import Response, current_app
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
 from werkzeug.exceptions import ServiceUnavailable
+
+from jorvak.store import NotThere
+from jorvak.web.sheet import as_json
+
+work_pages = APIBlueprint("work", __name__, url_prefix="/api/work", abp_tags=[Tag(name="long work")])
 
 AT_ONCE = 2
 WAITING = 3
 """Of eight threads of the server five may be busy with long work; three are left for everybody else."""
 WAIT_S = 60.0
+
+
+class Work(BaseModel):
+    """A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows."""
+
+    state: Literal["waits", "works"] = "waits"
+    done: int = 0
+    of: int = 0
+
+    def tell(self, done: int, of: int) -> None:
+        """So many of so many pieces are done."""
+        self.done, self.of = done, of
 
 
 class LongWork:
@@ -19,27 +39,58 @@ class LongWork:
     def __init__(self) -> None:
         self._waiting = BoundedSemaphore(AT_ONCE + WAITING)
         self._working = BoundedSemaphore(AT_ONCE)
+        self._named: dict[str, Work] = {}
 
     @contextmanager
-    def place(self) -> Iterator[None]:
-        """A place to work, once there is one. Raises ServiceUnavailable where too many wait already."""
+    def place(self, key: str | None = None) -> Iterator[Work]:
+        """A place to work, once there is one; under its ``key`` it can be looked at meanwhile.
+
+        Raises ServiceUnavailable where too many wait already.
+        """
         if not self._waiting.acquire(blocking=False):
             raise ServiceUnavailable(_BUSY, retry_after=5)
+        work = Work()
+        if key is not None:
+            self._named[key] = work
         try:
             if not self._working.acquire(timeout=WAIT_S):
                 raise ServiceUnavailable(_BUSY, retry_after=5)
             try:
-                yield
+                work.state = "works"
+                yield work
             finally:
                 self._working.release()
         finally:
             self._waiting.release()
+            if key is not None:
+                self._named.pop(key, None)
+
+    def named(self, key: str) -> Work | None:
+        """The work that goes on under a key; None where there is none, or none any more."""
+        return self._named.get(key)
 
 
 _BUSY = "Several files and long calculations are at work already. Try again in a moment; nothing was changed."
 
 
-def long_work() -> AbstractContextManager[None]:
+def long_work(key: str | None = None) -> AbstractContextManager[Work]:
     """A place for long work in the running application."""
+    return _all().place(key)
+
+
+class WorkPath(BaseModel):
+    key: str = Field(max_length=80, description="what the request that began it was sent with")
+
+
+@work_pages.get("/<key>", responses={200: Work})
+def how_far(path: WorkPath) -> Response:
+    """How far a piece of long work is that another request began."""
+    work = _all().named(path.key)
+    if work is None:
+        raise NotThere("Nothing is at work under that key, or nothing any more.")
+    return as_json(work)
+
+
+def _all() -> LongWork:
     found: LongWork = current_app.config["LONG_WORK"]
-    return found.place()
+    return found

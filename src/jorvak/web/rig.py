@@ -29,7 +29,7 @@ from jorvak.core.plan.kinds import kinds
 from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
-from jorvak.core.records import record_types
+from jorvak.core.records import check_owner, record_types
 from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.survey.records import Photo
@@ -350,8 +350,8 @@ def import_build(query: View) -> Response:
     with TemporaryFile(dir=rigs().database.path.parent) as sent, photo_files().all_or_none() as keep:
         copyfileobj(request.stream, sent)
         sent.seek(0)
-        with long_work():
-            build = read_any(sent, keep)
+        with long_work(query.key) as work:
+            build = read_any(sent, keep, work.tell)
         if request.args.get("move_dates") == "true":
             build = moved(build, today())
         taken = rigs().begin(build.rig, query.person, f"{build.rig.name} taken in from a build file")
@@ -414,7 +414,7 @@ def note_figure(path: RigPath, query: View, body: NotedFigure) -> Response:
     """Note a figure as it was typed, in the units that are shown."""
     spec = spec_of(body.path)
     if body.typed is not None:
-        _has_its_owner(rigs().read(path.rig_id, query.person).rig, body.path)
+        check_owner(rigs().read(path.rig_id, query.person).rig, body.path)
     figure: Figure | None = None
     in_words = "removed"
     if body.typed is not None:
@@ -508,23 +508,6 @@ def figure_history(path: RigPath, query: FigurePath) -> Response:
     spec_of(query.path)
     found = rigs().figure_history(path.rig_id, query.path, query.before, PAGE + 1)
     return as_json(FigureHistory(path=query.path, noted=list(found[-PAGE:]), more=len(found) > PAGE))
-
-
-def _has_its_owner(rig: Rig, path: str) -> None:
-    """Raises Refused on ``path`` for a figure of a point, place or part that is not on the rig."""
-    family, *rest = path.split(".")
-    if family not in named_figures():
-        return
-    owners = {kind.figures: kind for kind in record_types().values()}
-    names = (
-        {owners[family].name_of(each) for each in rig.all(owners[family].model)}
-        if family in owners
-        else set(rig.points)
-    )
-    if rest[0] not in names:
-        raise Refused(
-            "path", f"There is no {family.removesuffix('s')} “{rest[0][:60]}” on this rig. Add it first."
-        )
 
 
 def figure_in_words(spec: FigureSpec, value: Any, view: View) -> str:

@@ -74,9 +74,12 @@ export function Shares() {
             value={made}
             onFocus={(event) => event.currentTarget.select()}
           />
-          <button className="btn" onClick={() => void navigator.clipboard.writeText(made)}>
-            copy
-          </button>
+          {/* A page over plain http may not write there: the link is copied by hand. */}
+          {window.isSecureContext && (
+            <button className="btn" onClick={() => void navigator.clipboard.writeText(made)}>
+              copy
+            </button>
+          )}
           <span className="text-quiet">It is shown this once.</span>
         </p>
       )}

@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import { useRef, useState } from "react";
 
 import { ofWrite, answered, client, Refusal } from "../../api/client";
+import { newKey } from "../../api/key";
 import { sheetOf } from "../../api/sheets";
 import type { DriveState } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -97,7 +98,7 @@ export function Drive() {
       if (!state) return;
       await sheetOf(
         client.POST("/api/rigs/{rig_id}/drives/{token}/accept", {
-          params: { path: { ...path, token: state.token }, query: { ...query, key: crypto.randomUUID() } },
+          params: { path: { ...path, token: state.token }, query: { ...query, key: newKey() } },
         }),
       );
       setTaken(true);
@@ -131,7 +132,7 @@ export function Drive() {
         <Choice label="the receiver’s fault" value={fault} of={FAULTS} choose={setFault} />
         {progress !== undefined && (
           <>
-            <progress className="h-3 w-40 accent-oxide" value={progress} max={1} aria-label="How far it is" />
+            <progress className="h-3 w-40" value={progress} max={1} aria-label="How far it is" />
             <button className="btn" onClick={() => (running.current = undefined)}>
               stop
             </button>

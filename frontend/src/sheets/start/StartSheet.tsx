@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { answered, client } from "../../api/client";
+import { type HowFar, sendBuild } from "../../api/sendBuild";
 import type { Form, RigCard } from "../../api/types";
 import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
@@ -282,22 +283,18 @@ function TakeIn() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [problem, setProblem] = useState<string>();
+  const [howFar, setHowFar] = useState<HowFar>();
   const take = async (file: File | undefined) => {
     if (!file) return;
+    setProblem(undefined);
     try {
-      const sheet = await answered(
-        client.POST("/api/builds", {
-          params: { query: { stage: "planned", units, person } },
-          body: file as never,
-          bodySerializer: (body: unknown) => body as Blob,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      );
+      const sheet = await sendBuild(file, { units, person }, setHowFar);
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       void navigate(`/rigs/${sheet.id}/rolling`);
     } catch (error) {
       setProblem(`${file.name}: ${(error as Error).message} Nothing was taken in.`);
     }
+    setHowFar(undefined);
   };
   return (
     <section className="pt-10">
@@ -308,9 +305,21 @@ function TakeIn() {
           type="file"
           accept="application/json,.json,application/zip,.zip"
           className="sr-only"
+          disabled={howFar !== undefined}
           onChange={(event) => void take(event.target.files?.[0])}
         />
       </label>
+      {howFar && (
+        <p role="status" className="cond flex items-center gap-3 pt-2">
+          <progress
+            className="h-3 w-60"
+            value={howFar.share}
+            max={1}
+            aria-label="How far it is"
+          />
+          {howFar.words}
+        </p>
+      )}
       <Problem of={problem} className="pt-2" />
     </section>
   );

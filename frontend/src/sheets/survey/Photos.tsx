@@ -2,6 +2,7 @@
 import { useState } from "react";
 
 import { client } from "../../api/client";
+import { newKey } from "../../api/key";
 import { sheetOf } from "../../api/sheets";
 import type { Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
@@ -21,7 +22,7 @@ export function Photos({ item, photos }: { item: Kept<"survey_item">; photos: Ke
         client.POST("/api/rigs/{rig_id}/survey/{item_id}/photos", {
           params: {
             path: { rig_id: sheet.id, item_id: item.id },
-            query: { stage, units, person, looks, key: crypto.randomUUID() },
+            query: { stage, units, person, looks, key: newKey() },
           },
           body: file as never,
           bodySerializer: (body: unknown) => body as Blob,

@@ -1,0 +1,18 @@
+"""A store with one bare rig in it."""
+
+from pathlib import Path
+
+import pytest
+
+from jorvak.core.rig import Rig
+from jorvak.store import Database, Rigs
+
+
+@pytest.fixture
+def rigs(folder: Path) -> Rigs:
+    return Rigs(Database(folder))
+
+
+@pytest.fixture
+def rig_id(rigs: Rigs) -> int:
+    return rigs.begin(Rig(name="Bare"), "Ines", "begun")
