@@ -23,7 +23,7 @@ def off(value: float, doubt: float, source: str | None = None) -> dict[str, Any]
 
 
 def answer(name: str, **given: Any) -> dict[str, Any]:
-    return answer_with_doubt(given, calculations()[name].as_json)
+    return answer_with_doubt(given, calculations()[name])
 
 
 def through(function: Any, **inputs: Doubted[str]) -> Any:
@@ -230,7 +230,7 @@ def test_every_example_may_carry_doubt() -> None:
         assert isinstance(example, dict) and isinstance(name, str)
         if "error" in example:
             continue
-        got = answer_with_doubt(_all_doubted(example["input"]), calculations()[name].as_json)
+        got = answer_with_doubt(_all_doubted(example["input"]), calculations()[name])
         assert got["result"] == calculations()[name].as_json(example["input"])
         if "doubt" in got:
             assert _has_the_shape_of(got["result"], got["doubt"])

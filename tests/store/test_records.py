@@ -7,6 +7,7 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, OnScales, Seat, Trailer
 from jorvak.core.plan.records import Accepted, Question
 from jorvak.core.records import record_types
 from jorvak.core.rig import Figure, Record, Rig
@@ -28,6 +29,14 @@ EXAMPLES: dict[str, Record] = {
     "survey_item": SurveyItem(zone="frame", item="sill", condition="holed", found_on=date(2026, 1, 2),
                               weighing=Weighing(repair_hours=4, hidden="much", will=False), decision="look again"),
     "photo": Photo(item="sill", file="0123456789abcdef.jpg", caption="from below", taken_on=date(2026, 1, 3)),
+    "seat": Seat(name="driver", trips=("estuary",)),
+    "tank": FoundTank(name="main", holds="diesel"),
+    "place": LoadPlace(name="left drawer", kind="drawer", at_hand=True),
+    "cargo": Cargo(name="stove", place="left drawer", pinned=True, may=("left drawer", "rack"), apart=("food",),
+                   at_hand=True, at_home=True, trips=("estuary", "hut")),
+    "trailer": Trailer(name="boat", braked=False),
+    "weighing": OnScales(name="before the bar", taken_on=date(2026, 2, 1), scale="four pads", front_kg=1100,
+                         rear_kg=980.5, left_front_kg=560, right_front_kg=540, left_rear_kg=490, right_rear_kg=490.5),
     "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 

@@ -61,7 +61,7 @@ def _answer(name: str, given: Any) -> dict[str, Any]:
     try:
         if not isinstance(given, dict):
             raise Refused("input", "An input is an object with keys, or an array of such objects.")
-        return {"calc": name, **answer_with_doubt(given, calculations()[name].as_json)}
+        return {"calc": name, **answer_with_doubt(given, calculations()[name])}
     except Refused as refused:
         return _error(name, refused)
 

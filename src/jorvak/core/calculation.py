@@ -49,7 +49,11 @@ Out = TypeVar("Out", bound=Answer)
 
 @record(frozen=True)
 class Calculation(Generic[In, Out]):
-    """One entry of the index in ``core/calculations.py``."""
+    """One entry of the index in ``core/calculations.py``.
+
+    ``holding`` makes, of an input and its answer, what is calculated where figures are moved a little: a plan that was
+    searched for is held then. Without it the function itself is.
+    """
 
     name: str
     model_in: type[In]
@@ -57,18 +61,25 @@ class Calculation(Generic[In, Out]):
     model_out: type[Out]
     line: str
     source: str
+    holding: Callable[[In, Out], Callable[[In], Out]] | None = None
 
     def __call__(self, raw: Any) -> Out:
         """Validate ``raw`` (as read from JSON), calculate, and check that the answer is finite.
 
         Raises Refused with the field's path.
         """
+        given = self._read(raw)
+        return self._checked(given, self.function)
+
+    def _read(self, raw: Any) -> In:
         try:
-            given = self.model_in.model_validate(_without_nulls(raw))
+            return self.model_in.model_validate(_without_nulls(raw))
         except ValidationError as error:
             raise refusal_of(error, self.model_in) from None
+
+    def _checked(self, given: In, function: Callable[[In], Out]) -> Out:
         try:
-            answer = self.function(given)
+            answer = function(given)
         except (OverflowError, ZeroDivisionError):
             answer = None
         if answer is None or not all(math.isfinite(n) for n in _numbers(answer.model_dump())):
@@ -81,6 +92,16 @@ class Calculation(Generic[In, Out]):
     def as_json(self, raw: Any) -> Any:
         """The answer to ``raw`` as JSON; a key that was never set is absent. Raises Refused."""
         return self(raw).model_dump(mode="json", exclude_unset=True)
+
+    def moved_as_json(self, raw: Any) -> Callable[[Any], Any]:
+        """What answers to ``raw`` with its figures moved a little, as JSON. Raises Refused."""
+        if self.holding is None:
+            return self.as_json
+        given = self._read(raw)
+        held = self.holding(given, self._checked(given, self.function))
+        return lambda moved: self._checked(self._read(moved), held).model_dump(
+            mode="json", exclude_unset=True
+        )
 
 
 def _without_nulls(raw: Any) -> Any:

@@ -4,7 +4,7 @@ import math
 from collections.abc import Callable, Mapping
 from typing import Any, TypeGuard
 
-from jorvak.core.calculation import Refused
+from jorvak.core.calculation import Calculation, Refused
 from jorvak.core.engine.flat import Path, parts
 from jorvak.core.engine.spread import Doubted, is_number, spread_of, written
 from jorvak.core.immutable import record
@@ -42,15 +42,16 @@ def carry(
     )
 
 
-def answer_with_doubt(raw: Any, calculate: Callable[[Any], Any]) -> dict[str, Any]:
+def answer_with_doubt(raw: Any, calculation: Calculation[Any, Any]) -> dict[str, Any]:
     """``result`` of a calculation on JSON input, and what doubt does to it where an input carries any.
 
-    ``calculate`` takes bare input and gives a result as JSON. Raises Refused.
+    Raises Refused.
     """
     bare, inputs = doubted_inputs(raw)
-    result = calculate(bare)
+    result = calculation.as_json(bare)
     if not inputs:
         return {"result": result}
+    calculate = calculation.moved_as_json(bare)
 
     def run(moves: Mapping[str, float]) -> Any:
         try:

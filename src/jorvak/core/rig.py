@@ -78,6 +78,9 @@ class Brief(Frozen):
     currency: Annotated[str, StringConstraints(strip_whitespace=True, max_length=12)] = ""
     leaves_on: Day | None = None
     away_days: Annotated[int, Field(ge=1, le=3650)] | None = None
+    trip: Line | None = Field(
+        None, description="the trip that it is laden for; what is for others stays at home"
+    )
     deciding: Annotated[tuple[Line, ...], Field(max_length=40)] = ()
     """Keys of the headline figures that decide: options are compared by them, and they are measured first."""
 
@@ -118,7 +121,11 @@ class Change(Frozen):
     mass_kg: Annotated[Number, Field(ge=-3000, le=5000)] | None = Field(None, examples=["38"])
     mass_known: MassKnown = Field("assumed", description="weighed, from the maker's sheet, or guessed")
     mass_x_mm: Annotated[Number, Field(ge=-3000, le=12000)] | None = Field(None, examples=["-520"])
+    mass_y_mm: Annotated[Number, Field(ge=-1500, le=1500)] | None = Field(None, examples=["-320"])
     mass_z_mm: Annotated[Number, Field(ge=0, le=4500)] | None = Field(None, examples=["560"])
+    mass_off_kg: NotNegative | None = Field(
+        None, description="how far the mass may be off; None: what is usual"
+    )
     cost: NotNegative | None = Field(None, description="price; the retail price where it is a gift")
     gift: bool = False
     paid: NotNegative | None = Field(None, description="of the cost, already paid")

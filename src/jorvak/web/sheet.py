@@ -124,7 +124,9 @@ class ChangeLine(BaseModel):
     mass_kg: float | None
     mass_known: MassKnown
     mass_x_mm: float | None
+    mass_y_mm: float | None
     mass_z_mm: float | None
+    mass_off_kg: float | None
     cost: float | None
     gift: bool
     paid: float | None
@@ -341,7 +343,9 @@ def _change_line(rig: Rig, change: Change, step: int, version: int, spent: float
         mass_kg=change.mass_kg,
         mass_known=change.mass_known,
         mass_x_mm=change.mass_x_mm,
+        mass_y_mm=change.mass_y_mm,
         mass_z_mm=change.mass_z_mm,
+        mass_off_kg=change.mass_off_kg,
         cost=change.cost,
         gift=change.gift,
         paid=change.paid,

@@ -96,13 +96,13 @@ class Ask:
     """Figures of a moment, and a record of which were asked for.
 
     ``here`` has the figures of the stage that were asked for, ``found`` those as found that a change has set since,
-    ``then`` those that are neither now and were asked for as the vehicle stood on a day. ``asked_for`` has every path
+    ``at_its_word`` those whose doubt goes with what was made of them, ``then`` those that are neither now and were asked for as the vehicle stood on a day. ``asked_for`` has every path
     that was asked for, whether there was a figure or not, ``looked_at`` what else of the moment was looked at
     (``keeping.LOOKS``). What lies behind a number of ``intermediates`` is kept there and not among the ask's own.
     """
 
     __slots__ = (
-        "_moment", "asked_for", "found", "here", "intermediates", "labelled", "looked_at", "shared_values",
+        "_moment", "asked_for", "at_its_word", "found", "here", "intermediates", "labelled", "looked_at", "shared_values",
         "stands_in", "stands_in_off", "then",
     )  # fmt: skip
 
@@ -112,6 +112,7 @@ class Ask:
         self.looked_at: set[Look] = set()
         self.here: dict[str, Figure] = {}
         self.found: dict[str, Figure] = {}
+        self.at_its_word: dict[str, Figure] = {}
         self.then: dict[SourceKey, Figure] = {}
         self.stands_in: dict[str, float] = {}
         self.stands_in_off: dict[str, float] = {}
@@ -162,6 +163,14 @@ class Ask:
         self.asked_for.add(path)
         return self._moment.here[path]
 
+    def word(self, path: str) -> Figure | None:
+        """The figure at ``path``, or None. What is made of it rests on it; how far it may be off is for whoever asks."""
+        self.asked_for.add(path)
+        noted = self._moment.here.get(path)
+        if noted is not None:
+            self.at_its_word[path] = noted
+        return noted
+
     @property
     def laden(self) -> bool:
         """Whether crew, water, fuel and goods are aboard."""
@@ -193,6 +202,12 @@ class Ask:
         self.looked_at.add("on")
         return self._moment.on
 
+    @property
+    def trip(self) -> str | None:
+        """The trip that it is laden for."""
+        self.looked_at.add("trip")
+        return self._moment.rig.brief.trip
+
     def _shared_at_moment(self, name: str, function: Callable[["Ask"], Any]) -> SharedValue:
         known: SharedValue | None = self._moment.shared.get(name)
         if known is None:
@@ -219,6 +234,8 @@ class Ask:
         self.asked_for |= inner.asked_for
         self.looked_at |= inner.looked_at
         self.shared_values |= inner.shared_values
+        if inner.at_its_word:
+            self.at_its_word |= inner.at_its_word
         # The others are mostly empty, and this is done hundreds of times for an assessment.
         if inner.found:
             self.found |= inner.found

@@ -20,6 +20,7 @@ LOOKS: dict[str, Callable[[Moment], Any]] = {
     "points": lambda moment: moment.points,
     "rig": lambda moment: moment.rig,
     "on": lambda moment: moment.on,
+    "trip": lambda moment: moment.rig.brief.trip,
     "then": lambda moment: (moment.rig.changes, moment.later),
 }
 """What a result may look at that is no figure, and no record of one type."""

@@ -81,6 +81,9 @@ class MovedAsk(Ask):
     def figure(self, path: str) -> Figure:
         return self._moment.here[path]
 
+    def word(self, path: str) -> Figure | None:
+        return self._moment.here.get(path)
+
     @property
     def changes(self) -> tuple[Change, ...]:
         return self._moment.changes
@@ -99,6 +102,10 @@ class MovedAsk(Ask):
     @property
     def on(self) -> date | None:
         return self._moment.on
+
+    @property
+    def trip(self) -> str | None:
+        return self._moment.rig.brief.trip
 
     def on_it_when_taken(self, path: str) -> tuple[Change, ...]:
         return changes_when_taken(self._moment, path)

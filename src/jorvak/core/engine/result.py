@@ -167,7 +167,7 @@ def _worked_out(ask: Ask, function: Callable[[Ask], T], with_doubt: bool) -> Res
     except NO_ANSWER as error:
         waits = Waits(None, f"These figures do not go together: {_why_not(error)}", impossible=True)
     whole = ask.with_intermediates() if ask.intermediates else ask
-    bare = Result(value, tuple(whole.here), tuple(whole.found), waits, whole.stands_in)
+    bare = Result(value, (*whole.here, *whole.at_its_word), tuple(whole.found), waits, whole.stands_in)
     if waits is not None and waits.impossible:
         return replace(bare, waits_for=replace(waits, within_doubt=_could_be(ask, function)))
     if value is None or not (ask.moment.with_doubt and with_doubt):

@@ -14,7 +14,7 @@ from typing import Any, Generic, TypeGuard, TypeVar
 from jorvak.core.engine.flat import FlatResult, Path, ResultDifference
 from jorvak.core.immutable import record
 
-PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped"})
+PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped", "max_kmh"})
 """Numbers that are counts or picked from a list: they have no ±."""
 
 K = TypeVar("K", bound=Hashable)

@@ -1,4 +1,4 @@
-"""What changes and the load of the brief bring: each mass with its place, and how far all of it may be off.
+"""What changes bring, and with the load of the brief: each mass with its place, and how far all of it may be off.
 
 Two loads: *as built*, with everything bolted on and nobody aboard; *laden*, with crew, water, fuel and goods too.
 """
@@ -10,34 +10,17 @@ from operator import mul
 from jorvak.core.catalogue import usual_share
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
+from jorvak.core.load.aboard import aboard
+from jorvak.core.load.brought import Brought, bringing
 from jorvak.core.places import ENDS
-from jorvak.core.plan.kinds import Mass, aboard_of, masses_of, title_of
+from jorvak.core.plan.kinds import Mass, masses_of, title_of
 from jorvak.core.quantities import MASS
+from jorvak.core.rig import Change
 
 ON_FRONT, ON_REAR = "masses that come on the front", "masses that come on the rear"
 """Of many masses two sources: what comes on the front, and what comes on the rear beside what goes with that."""
 HALF = 0.5
 """A mass of which nobody said where it goes is taken in the middle between the axles, and may be at either."""
-
-
-@record(frozen=True, slots=True)
-class Brought:
-    """What one change or one line of the brief brings, and how far each of its masses may be off, as a share.
-
-    ``weighed``: it was on the vehicle when both axles were weighed, so that the scale has it whatever it weighs.
-    ``nowhere_kg`` is what of it nobody placed.
-    """
-
-    label: str
-    masses: tuple[Mass, ...]
-    off: float
-    weighed: bool
-    nowhere_kg: float
-
-
-def bringing(label: str, masses: tuple[Mass, ...], off: float, weighed: bool = False) -> Brought:
-    """What brings these masses."""
-    return Brought(label, masses, off, weighed, sum(mass.kg for mass in masses if mass.x_mm is None))
 
 
 @record(frozen=True, slots=True)
@@ -75,7 +58,7 @@ class AxleLoads:
 def brought_by(ask: Ask) -> list[Brought]:
     """What each change that weighs anything brings; laden, also what is filled, who sits in it and what it carries."""
     return ask.shared(
-        "masses of the changes", lambda inner: [*_built(inner), *(_aboard(inner) if inner.laden else ())]
+        "masses of the changes", lambda inner: [*_built(inner), *(aboard(inner) if inner.laden else ())]
     )
 
 
@@ -84,18 +67,16 @@ def _built(ask: Ask) -> Iterator[Brought]:
     for change in ask.changes:
         if masses := masses_of(change):
             weighed = change in on_front and change in on_rear
-            off = 0.0 if weighed else usual_share(MASS, change.mass_known)
-            yield bringing(f"mass of {title_of(change)}", masses, off, weighed)
+            yield bringing(
+                f"mass of {title_of(change)}", masses, 0.0 if weighed else _share_of_change(change), weighed=weighed,
+                known=change.mass_known, change=change.id,
+            )  # fmt: skip
 
 
-def _aboard(ask: Ask) -> Iterator[Brought]:
-    for change in ask.changes:
-        if masses := aboard_of(change):
-            yield bringing(f"what {title_of(change)} holds", masses, 0.0)
-    for what in ("crew", "goods"):
-        kg = ask.maybe(f"aims.{what}_kg")
-        if kg:
-            yield bringing(what, (Mass(kg, ask.typical(f"aims.{what}_x_mm")),), 0.0)
+def _share_of_change(change: Change) -> float:
+    if change.mass_off_kg is None or not change.mass_kg:
+        return usual_share(MASS, change.mass_known)
+    return change.mass_off_kg / abs(change.mass_kg)
 
 
 def added_mass(ask: Ask) -> AddedMass:

@@ -32,16 +32,23 @@ def _fits(fields: Any, figures: Figures) -> None:
 
 
 def _own_mass(fields: Any, change: Change) -> tuple["Mass", ...]:
-    return () if change.mass_kg is None else (Mass(change.mass_kg, change.mass_x_mm, change.mass_z_mm),)
+    return () if change.mass_kg is None else (placed(change.mass_kg, change),)
 
 
 @record(frozen=True, slots=True)
 class Mass:
-    """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown, as may its height."""
+    """Mass that a change brings, and where; ``x_mm`` may also name an axle, or be unknown, as may its
+    height and how far right of the middle it is."""
 
     kg: float
     x_mm: float | Literal["front", "rear"] | None
     z_mm: float | None = None
+    y_mm: float | None = None
+
+
+def placed(kg: float, change: Change) -> Mass:
+    """A mass at the place of a change."""
+    return Mass(kg, change.mass_x_mm, change.mass_z_mm, change.mass_y_mm)
 
 
 @record(frozen=True)

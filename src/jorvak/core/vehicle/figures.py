@@ -71,7 +71,16 @@ def _body() -> Iterator[FigureSpec]:
 
 
 def _aims() -> Iterator[FigureSpec]:
-    yield one("aims.crew_kg", "crew, all of them", "155", 0, 2000, "As dressed for the trip.", kind="wish")
+    yield one(
+        "aims.crew_kg",
+        "crew, all of them",
+        "155",
+        0,
+        2000,
+        "As dressed for the trip.",
+        word="crew",
+        kind="wish",
+    )
     yield one(
         "aims.crew_x_mm",
         "crew, behind the front axle",
@@ -84,7 +93,14 @@ def _aims() -> Iterator[FigureSpec]:
         typical_off=150.0,
     )
     yield one(
-        "aims.goods_kg", "goods for the trip, beside what is planned", "90", 0, 5000, SCALE, kind="wish"
+        "aims.goods_kg",
+        "goods for the trip, beside what is listed",
+        "90",
+        0,
+        5000,
+        SCALE,
+        word="goods",
+        kind="wish",
     )
     yield one(
         "aims.goods_x_mm",
@@ -97,6 +113,11 @@ def _aims() -> Iterator[FigureSpec]:
         typical=2600.0,
         typical_off=400.0,
     )
+    yield one(
+        "aims.water_l", "water aboard, beside what tanks hold", "60", 0, 2000, word="water", kind="wish"
+    )
+    yield one("aims.water_x_mm", "water, behind the front axle", "2300", -1000, 9000, TAPE, kind="wish",
+              typical=2300.0, typical_off=400.0)  # fmt: skip
     yield one("aims.cruise_kmh", "cruising speed", "95", 20, 250, word="cruise", kind="wish")
     yield one("aims.fastest_kmh", "fastest you drive it", "130", 20, 300, kind="wish")
     yield one("aims.fastest_engaged_kmh", "fastest with the front drive engaged", "80", 10, 200, kind="wish",
@@ -137,6 +158,7 @@ def _point() -> Iterator[FigureSpec]:
 def _part() -> Iterator[FigureSpec]:
     yield one("mass_kg", "mass", "48", 0, 5000, "Scale, the part as it will be fitted.", spot=_ITSELF)
     yield one("x_mm", "behind the front axle", "-780", -3000, 12000, TAPE, spot=_ITSELF)
+    yield one("y_mm", "right of the middle", "-320", -1500, 1500, TAPE, spot=_ITSELF)
     yield one("z_mm", "above the ground", "620", 0, 4500, UP, spot=_ITSELF)
 
 

@@ -4,7 +4,7 @@ from pydantic import Field
 
 from jorvak.core.plan.jobs import Job, job
 from jorvak.core.plan.kind_fields import MassKg, Words
-from jorvak.core.plan.kinds import Kind, Mass
+from jorvak.core.plan.kinds import Kind, Mass, placed
 from jorvak.core.rig import Change, Frozen
 
 
@@ -19,7 +19,7 @@ def title(fields: Storage) -> str:
 
 def aboard(fields: Storage, change: Change) -> tuple[Mass, ...]:
     """What is kept in it, in its place."""
-    return (Mass(fields.carries_kg, change.mass_x_mm, change.mass_z_mm),) if fields.carries_kg else ()
+    return (placed(fields.carries_kg, change),) if fields.carries_kg else ()
 
 
 def jobs(fields: Storage) -> tuple[Job, ...]:

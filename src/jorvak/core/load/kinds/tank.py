@@ -1,29 +1,25 @@
 """A tank for fuel or water, by what it holds when full."""
 
-from typing import Literal
-
 from pydantic import Field
 
+from jorvak.core.load.records import KG_PER_L, Holds
 from jorvak.core.plan.jobs import Job, job
-from jorvak.core.plan.kinds import Kind, Mass
+from jorvak.core.plan.kinds import Kind, Mass, placed
 from jorvak.core.rig import Change, Frozen
 
 
 class Tank(Frozen):
     volume_l: float = Field(description="holds", examples=["60"], gt=0, le=1000)
-    holds: Literal["water", "diesel", "petrol"] = Field("water", description="of")
+    holds: Holds = Field("water", description="of")
 
 
 def title(fields: Tank) -> str:
     return f"tank {fields.volume_l:g} l {fields.holds}"
 
 
-KG_PER_L = {"water": 1.0, "diesel": 0.84, "petrol": 0.745}
-
-
 def aboard(fields: Tank, change: Change) -> tuple[Mass, ...]:
     """What it holds when full."""
-    return (Mass(fields.volume_l * KG_PER_L[fields.holds], change.mass_x_mm, change.mass_z_mm),)
+    return (placed(fields.volume_l * KG_PER_L[fields.holds], change),)
 
 
 def jobs(fields: Tank) -> tuple[Job, ...]:
