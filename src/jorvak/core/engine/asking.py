@@ -92,6 +92,25 @@ def intermediate_key(name: str) -> SourceKey:
     return SourceKey(f"{name}, all behind it", "no figure")
 
 
+@record(frozen=True, slots=True)
+class Mixture:
+    """Numbers that many independent things make together: ``total``, and by label what one has in each of them."""
+
+    total: tuple[float, ...]
+    parts: Mapping[str, tuple[float, ...]]
+    labelled: Mapping[str, Labelled]
+
+
+def mixture(parts: Mapping[str, tuple[tuple[float, ...], Labelled]], total: tuple[float, ...]) -> Mixture:
+    """Of parts by label: what a full share of each is in every number, and how far it may be off as a share."""
+    unsure = {label: part for label, part in parts.items() if part[1].off > 0}
+    return Mixture(
+        total,
+        {label: values for label, (values, _) in unsure.items()},
+        {label: labelled for label, (_, labelled) in unsure.items()},
+    )
+
+
 class Ask:
     """Figures of a moment, and a record of which were asked for.
 
@@ -359,6 +378,12 @@ class Ask:
         if share > 0:
             self.labelled.setdefault(label, Labelled(share, path, as_found))
         return 1.0
+
+    def mixed(self, mixture: Mixture) -> tuple[float, ...]:
+        """The numbers of a mixture: each of its parts may be off by a share of its own."""
+        for label, labelled in mixture.labelled.items():
+            self.labelled.setdefault(label, labelled)
+        return mixture.total
 
     def unit(self, label: str) -> float:
         """0, and ±1 at the ends of the ± of a source that is no figure: what it moves is for whoever asks."""

@@ -13,8 +13,8 @@ from jorvak.core.plan.kinds import effect_of, points_of
 from jorvak.core.plan.records import Question, question_of
 from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
 
-Stage = Literal["as-found", "today", "planned"] | int
-"""A number K is the moment after the K-th change of the order."""
+Stage = Literal["as-found", "today", "planned", "laden"] | int
+"""A number K is the moment after the K-th change of the order; ``laden`` is as planned with the brief's load aboard."""
 NAMED: tuple[Literal["as-found", "today", "planned"], ...] = ("as-found", "today", "planned")
 
 
@@ -76,12 +76,13 @@ def read_stage(text: str) -> Stage:
     >>> read_stage("today"), read_stage("7")
     ('today', 7)
     """
-    if text in NAMED:
+    if text in (*NAMED, "laden"):
         return cast(Stage, text)
     if text.isascii() and text.isdigit() and len(text) <= 4:
         return int(text)
     raise Refused(
-        "stage", f"“{text[:20]}” is no stage. There are as-found, today, planned, or the number of a step."
+        "stage",
+        f"“{text[:20]}” is no stage. There are as-found, today, planned, laden, or the number of a step.",
     )
 
 
@@ -91,7 +92,7 @@ def changes_at(rig: Rig, stage: Stage) -> tuple[Change, ...]:
         return ()
     if stage == "today":
         return tuple(change for change in rig.changes if change.state == "fitted")
-    upto = rig.changes if stage == "planned" else rig.changes[:stage]
+    upto = rig.changes[:stage] if isinstance(stage, int) else rig.changes
     return tuple(change for change in upto if change.state in APPLIED and is_chosen(rig, change))
 
 
@@ -118,7 +119,7 @@ def steps_before(rig: Rig, stage: Stage) -> int:
     fitted = sum(change.state == "fitted" for change in rig.changes)
     if isinstance(stage, int):
         return max(min(stage, len(rig.changes)), fitted)
-    return len(rig.changes) if stage == "planned" else fitted
+    return len(rig.changes) if stage in ("planned", "laden") else fitted
 
 
 @record(frozen=True, slots=True)
@@ -225,6 +226,8 @@ def moment(
     if isinstance(stage, int) and not 0 <= stage <= len(rig.changes):
         raise Refused("stage", f"There is no step {stage}: the order has {len(rig.changes)}.")
     made = _laid(rig, stage, changes_at(rig, stage), with_doubt, on)
+    if stage == "laden":
+        made = replace(made, laden=True)
     return made if kept is None else replace(made, kept=kept.at(made))
 
 

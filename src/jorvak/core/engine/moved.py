@@ -10,6 +10,7 @@ from jorvak.core.engine.asking import (
     NO_ANSWER,
     Ask,
     Missing,
+    Mixture,
     SharedValue,
     changes_when_taken,
     intermediate_key,
@@ -153,6 +154,13 @@ class MovedAsk(Ask):
 
     def times(self, label: str, share: float, path: str | None = None, as_found: bool = False) -> float:
         return 1.0 + self._labels.get(label, 0.0)
+
+    def mixed(self, mixture: Mixture) -> tuple[float, ...]:
+        numbers = list(mixture.total)
+        for label, by in self._labels.items():
+            for i, value in enumerate(mixture.parts.get(label, ())):
+                numbers[i] += by * value
+        return tuple(numbers)
 
 
 def _move(moved: dict[str, Any], figures: Mapping[str, Any], key: SourceKey, by: float) -> None:

@@ -57,9 +57,14 @@ class AxleLoads:
 
 def brought_by(ask: Ask) -> list[Brought]:
     """What each change that weighs anything brings; laden, also what is filled, who sits in it and what it carries."""
-    return ask.shared(
-        "masses of the changes", lambda inner: [*_built(inner), *(aboard(inner) if inner.laden else ())]
+    return (
+        brought_laden(ask) if ask.laden else ask.shared("masses, as built", lambda inner: list(_built(inner)))
     )
+
+
+def brought_laden(ask: Ask) -> list[Brought]:
+    """The same with all that is aboard when it is laden, at whatever stage."""
+    return ask.shared("masses, laden", lambda inner: [*_built(inner), *aboard(inner)])
 
 
 def _built(ask: Ask) -> Iterator[Brought]:
@@ -68,12 +73,13 @@ def _built(ask: Ask) -> Iterator[Brought]:
         if masses := masses_of(change):
             weighed = change in on_front and change in on_rear
             yield bringing(
-                f"mass of {title_of(change)}", masses, 0.0 if weighed else _share_of_change(change), weighed=weighed,
+                f"mass of {title_of(change)}", masses, 0.0 if weighed else mass_share(change), weighed=weighed,
                 known=change.mass_known, change=change.id,
             )  # fmt: skip
 
 
-def _share_of_change(change: Change) -> float:
+def mass_share(change: Change) -> float:
+    """How far what a change weighs may be off, as a share of it."""
     if change.mass_off_kg is None or not change.mass_kg:
         return usual_share(MASS, change.mass_known)
     return change.mass_off_kg / abs(change.mass_kg)

@@ -1,13 +1,28 @@
-"""What a rig weighs at a stage, on each axle, and what is left of what it may."""
+"""What a rig weighs at a stage, on each axle and to which side, and what is left of what it may."""
 
-from jorvak.core.engine.asking import Ask
+import math
+from collections.abc import Sequence
+
+from jorvak.core.calculation import Refused
+from jorvak.core.engine.asking import Ask, Mixture, mixture
+from jorvak.core.engine.sources import Labelled
 from jorvak.core.immutable import record
-from jorvak.core.load.masses import added_mass, brought_by, lever_of, on_axles, place_of
+from jorvak.core.load.brought import Brought, What
+from jorvak.core.load.masses import HALF, brought_by, brought_laden, lever_of, on_axles, place_of, rear_share
+from jorvak.core.places import ENDS, End
+from jorvak.core.rig import Known
+
+NO_SIDE_OFF_MM = 300.0
+"""How far to the side a mass may be of which nobody said on which it is."""
+SIDES = "sides of masses"
 
 
 @record(frozen=True, slots=True)
 class Load:
-    """As built or ``laden``; ``unplaced_kg`` is taken between the axles. None: no limit is noted."""
+    """As built or ``laden``; ``unplaced_kg`` is taken between the axles. None: no limit is noted.
+
+    ``worst_left_kg`` is what is left on the axle that has less of it, ``worst`` which that is.
+    """
 
     laden: bool
     total_kg: float
@@ -15,37 +30,154 @@ class Load:
     rear_kg: float
     added_kg: float
     unplaced_kg: float
+    cg_x_mm: float
+    cg_y_mm: float
     payload_kg: float | None
     front_left_kg: float | None
     rear_left_kg: float | None
+    worst_left_kg: float | None
+    worst: End | None
 
 
 def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
-    found_front, found_rear = ask.need("body.front_axle_kg"), ask.need("body.rear_axle_kg")
-    brought = brought_by(ask)
-    added, lever_mm = added_mass(ask), lever_of(ask, brought)
-    on_front, on_rear, unplaced = added.front_kg, added.rear_kg, added.unplaced_kg
-    for each in brought:
-        # Each mass may be off, and one that nobody placed may stand at either axle.
-        times = ask.times(each.label, each.off)
-        nowhere = each.nowhere_kg
-        place = ask.unit(place_of(each)) if nowhere else 0.0
-        if times != 1.0 or place:
-            was, now = on_axles(each, lever_mm), on_axles(each, lever_mm, place)
-            on_front, on_rear = on_front + times * now[0] - was[0], on_rear + times * now[1] - was[1]
-            unplaced += (times - 1.0) * nowhere
+    return _load(ask, "load of the masses", brought_by(ask), ask.laden)
+
+
+def laden_load(ask: Ask) -> Load:
+    """The same with what the brief wants aboard, at whatever stage. Raises Missing."""
+    return _load(ask, "load of the masses, laden", brought_laden(ask), True)
+
+
+def _load(ask: Ask, name: str, brought: Sequence[Brought], laden: bool) -> Load:
+    found_front, found_rear = (ask.need(f"body.{end}_axle_kg") for end in ENDS)
+    wheelbase_mm = ask.need("body.wheelbase_mm")
+    own_y_mm = ask.typical("body.cg_y_mm")
+    mixed = ask.shared(name, lambda inner: _mixture(brought, lever_of(inner, brought)))
+    on_front, on_rear, side, unplaced = ask.mixed(mixed)
     front, rear = found_front + on_front, found_rear + on_rear
-    permitted = ask.maybe("body.permitted_kg")
-    may_front, may_rear = ask.maybe("body.permitted_front_kg"), ask.maybe("body.permitted_rear_kg")
+    total = front + rear
+    if total <= 0:
+        raise Refused("body.front_axle_kg", "More was taken off than the vehicle weighs.")
+    limits = [ask.maybe(f"body.permitted{which}_kg") for which in ("", "_front", "_rear")]
+    left = [
+        None if may is None else may - is_kg for may, is_kg in zip(limits, (total, front, rear), strict=True)
+    ]
+    worst: tuple[float, End] | None = min(
+        ((kg, end) for kg, end in zip(left[1:], ENDS, strict=True) if kg is not None), default=None
+    )
     return Load(
-        laden=ask.laden,
-        total_kg=front + rear,
+        laden=laden,
+        total_kg=total,
         front_kg=front,
         rear_kg=rear,
         added_kg=on_front + on_rear,
         unplaced_kg=unplaced,
-        payload_kg=None if permitted is None else permitted - front - rear,
-        front_left_kg=None if may_front is None else may_front - front,
-        rear_left_kg=None if may_rear is None else may_rear - rear,
+        cg_x_mm=rear * wheelbase_mm / total,
+        cg_y_mm=(own_y_mm * (found_front + found_rear) + side) / total,
+        payload_kg=left[0],
+        front_left_kg=left[1],
+        rear_left_kg=left[2],
+        worst_left_kg=None if worst is None else worst[0],
+        worst=None if worst is None else worst[1],
+    )
+
+
+def _mixture(brought: Sequence[Brought], lever_mm: float) -> Mixture:
+    """On the front, on the rear, to the side times mass, and without a place: each mass and each unknown place a part."""
+    total = [0.0, 0.0, 0.0, 0.0]
+    parts: dict[str, tuple[tuple[float, ...], Labelled]] = {}
+    no_side = 0.0
+    for each in brought:
+        front, rear = on_axles(each, lever_mm)
+        numbers = (front, rear, sum(mass.kg * (mass.y_mm or 0.0) for mass in each.masses), each.nowhere_kg)
+        total = [one + other for one, other in zip(total, numbers, strict=True)]
+        before = parts.get(each.label, ((0.0,) * 4, None))[0]
+        parts[each.label] = (
+            tuple(one + other for one, other in zip(before, numbers, strict=True)),
+            Labelled(each.off, each.path),
+        )
+        if each.nowhere_kg:
+            half = each.nowhere_kg * HALF
+            parts[place_of(each)] = ((half, -half, 0.0, 0.0), Labelled(1.0))
+        no_side += sum(
+            (mass.kg * NO_SIDE_OFF_MM) ** 2
+            for mass in each.masses
+            if mass.y_mm is None and not isinstance(mass.x_mm, str)
+        )
+    parts[SIDES] = ((0.0, 0.0, math.sqrt(no_side), 0.0), Labelled(1.0 if no_side else 0.0))
+    return mixture(parts, tuple(total))
+
+
+@record(frozen=True, slots=True)
+class MassRow:
+    """One mass: where it is, what it puts on each axle, how it is known and how far it may be off.
+
+    ``x_mm``, ``y_mm``, ``z_mm`` None: nobody said. ``change`` brings it, or ``path`` is the figure that says it;
+    ``place`` is where it is packed.
+    """
+
+    label: str
+    what: What
+    kg: float
+    off_kg: float
+    known: Known
+    weighed: bool
+    x_mm: float | None
+    y_mm: float | None
+    z_mm: float | None
+    front_kg: float
+    rear_kg: float
+    change: int | None
+    path: str | None
+    place: str | None
+
+
+@record(frozen=True, slots=True)
+class Masses:
+    """Every mass that comes on the vehicle when it is laden, heaviest first, and which to weigh first."""
+
+    rows: tuple[MassRow, ...]
+    weigh_first: tuple[str, ...]
+
+
+WEIGH_FIRST = 3
+WORTH_KG = 1.0
+
+
+def masses(ask: Ask) -> Masses:
+    """All masses, laden. Raises Missing."""
+    brought = brought_laden(ask)
+    lever_mm = ask.need("body.wheelbase_mm")
+    rows = [_row(each, lever_mm) for each in brought]
+    guessed = sorted((row for row in rows if row.off_kg >= WORTH_KG), key=lambda row: -row.off_kg)
+    return Masses(
+        tuple(sorted(rows, key=lambda row: -abs(row.kg))),
+        tuple(row.label for row in guessed[:WEIGH_FIRST]),
+    )
+
+
+def _row(brought: Brought, lever_mm: float) -> MassRow:
+    front, rear = on_axles(brought, lever_mm)
+    kg = brought.kg
+    placed = [mass for mass in brought.masses if mass.x_mm is not None]
+    whole = sum(mass.kg for mass in placed)
+    first = brought.masses[0]
+    return MassRow(
+        label=brought.label.removeprefix("mass of "),
+        what=brought.what,
+        kg=kg,
+        off_kg=abs(kg) * brought.off,
+        known=brought.known,
+        weighed=brought.weighed,
+        x_mm=sum(mass.kg * rear_share(mass, lever_mm) for mass in placed) * lever_mm / whole
+        if whole
+        else None,
+        y_mm=first.y_mm,
+        z_mm=first.z_mm,
+        front_kg=front,
+        rear_kg=rear,
+        change=brought.change,
+        path=brought.path,
+        place=brought.place,
     )

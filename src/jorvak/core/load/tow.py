@@ -39,15 +39,9 @@ def tow(given: TowIn) -> TowOut:
     Raises Refused on ``nose_kg`` where it lifts an axle or is more than the trailer, on ``front_kg`` where nothing
     stands on that axle.
     """
-    if given.nose_kg > given.trailer_kg + SLACK:
-        raise Refused("nose_kg", f"The nose cannot weigh more than the trailer ({given.trailer_kg:g} kg).")
-    if given.front_kg <= 0:
-        raise Refused("front_kg", "Something stands on a front axle that steers: give what it weighs.")
-    on_rear = given.nose_kg * given.hitch_x_mm / given.wheelbase_mm
-    front, rear = given.front_kg + given.nose_kg - on_rear, given.rear_kg + on_rear
-    if front < -SLACK or rear < -SLACK:
-        end = "front" if front < 0 else "rear"
-        raise Refused("nose_kg", f"That nose load would lift the {end} axle off the ground.")
+    front, rear = on_hitch(
+        given.front_kg, given.rear_kg, given.nose_kg, given.trailer_kg, given.hitch_x_mm, given.wheelbase_mm
+    )
     train = given.front_kg + given.rear_kg + given.trailer_kg
     limits = (
         ("total", front + rear, given.gvm_kg),
@@ -67,6 +61,22 @@ def tow(given: TowIn) -> TowOut:
         over=[name for name, is_kg, may_kg in limits if is_kg > may_kg + SLACK],
         nose_low=nose_pct < NOSE_LOW_PCT - SLACK,
     )
+
+
+def on_hitch(
+    front_kg: float, rear_kg: float, nose_kg: float, trailer_kg: float, hitch_x_mm: float, wheelbase_mm: float
+) -> tuple[float, float]:
+    """What stands on the axles with a nose load on the hitch. Raises Refused on ``nose_kg`` or ``front_kg``."""
+    if nose_kg > trailer_kg + SLACK:
+        raise Refused("nose_kg", f"The nose cannot weigh more than the trailer ({trailer_kg:g} kg).")
+    if front_kg <= 0:
+        raise Refused("front_kg", "Something stands on a front axle that steers: give what it weighs.")
+    on_rear = nose_kg * hitch_x_mm / wheelbase_mm
+    front, rear = front_kg + nose_kg - on_rear, rear_kg + on_rear
+    if front < -SLACK or rear < -SLACK:
+        end = "front" if front < 0 else "rear"
+        raise Refused("nose_kg", f"That nose load would lift the {end} axle off the ground.")
+    return front, rear
 
 
 CALCULATION = Calculation(

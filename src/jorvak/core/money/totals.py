@@ -32,7 +32,7 @@ class Totals:
 
 def totals(rig: Rig, stage: Stage) -> Totals:
     """The money of the changes that are on the rig at a stage; as planned, of what the survey decides too."""
-    items = rig.all(SurveyItem) if stage == "planned" or stage == len(rig.changes) else ()
+    items = rig.all(SurveyItem) if stage in ("planned", "laden") or stage == len(rig.changes) else ()
     return _added_up(changes_at(rig, stage), rig.brief.ceiling, items)
 
 

@@ -10,6 +10,7 @@ from jorvak.core.immutable import record
 from jorvak.core.rolling.axle_match import AxleMatchOut
 from jorvak.core.rolling.counting import Distance, DrivenGears, distance, driven_gears
 from jorvak.core.rolling.headlines import HEADLINES
+from jorvak.core.rolling.pressures import Pressures, pressures
 from jorvak.core.rolling.pulling import GradeHolding, grade_holding
 from jorvak.core.rolling.results import (
     Crawl,
@@ -48,6 +49,7 @@ class RollingResults:
     driven_gears: Result[DrivenGears]
     distance: Result[Distance]
     axle_match: Result[AxleMatchOut]
+    pressures: Result[Pressures]
 
 
 FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
@@ -67,6 +69,7 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "driven_gears": driven_gears,
     "distance": distance,
     "axle_match": axles_match,
+    "pressures": pressures,
 }
 
 

@@ -225,6 +225,12 @@ def _odometer() -> Iterator[FigureSpec]:
     )
 
 
+def _laden() -> Iterator[FigureSpec]:
+    for end in ENDS:
+        yield one(f"aims.{end}_laden_kpa", f"pressure set for the load, {end}", "260", 80, 1000,
+                  "Gauge, cold, laden.", spot=Spot(1.0 if end == "rear" else 0.0))  # fmt: skip
+
+
 def _at(spot: Spot, specs: Iterator[FigureSpec]) -> Iterator[FigureSpec]:
     return (replace(spec, spot=spot) for spec in specs)
 
@@ -240,7 +246,7 @@ TABLES = (
     FigureTable(Heading("Steering and brakes", 60), tuple(_brakes())),
     FigureTable(
         Heading("Tyres and wheels", 80),
-        (*(spec for position in (*POSITIONS, *TWINS) for spec in _wheel(position)), *_spare()),
+        (*(spec for position in (*POSITIONS, *TWINS) for spec in _wheel(position)), *_spare(), *_laden()),
     ),
     FigureTable(
         Heading("Speedometer", 90), (*_at(_DASH, _speedometer()), *_at(_DASH, _odometer()), *_right_for())

@@ -129,22 +129,36 @@ def is_for_passenger_cars(marks: str) -> bool:
     return bool(re.match(r"\s*P?\d{3}/\d{2}", marks.upper()))
 
 
-def tyre_load_of(ask: Ask, end: str) -> TyreLoad:
-    """A tyre of one axle against what stands on it here. Raises Missing."""
+def pressure_kpa(ask: Ask, end: str) -> float | None:
+    """The pressure in use: laden the one that is set for it, where somebody noted that."""
+    pressure: float | None = ask.maybe(f"aims.{end}_laden_kpa") if ask.laden else None
+    return ask.maybe(f"wheels.{end}_left.pressure_kpa") if pressure is None else pressure
+
+
+def tyres_at(ask: Ask, end: str) -> int:
+    """How many tyres stand at an axle."""
+    return 4 if end == "rear" and ask.maybe("wheels.rear_left_inner.size") is not None else 2
+
+
+def carried_by_one(ask: Ask, end: str) -> float:
+    """What one tyre of an axle carries on this vehicle at its rating. Raises Missing."""
     place = f"wheels.{end}_left"
     marks = ask.need(f"{place}.size", of=str)
     size = sidewall(marks)
-    twins = end == "rear" and ask.maybe("wheels.rear_left_inner.size") is not None
-    rated = size.max_load_dual_kg if twins else size.max_load_kg
+    rated = size.max_load_dual_kg if tyres_at(ask, end) == 4 else size.max_load_kg
     if rated is None:
         raise Missing(
             f"{place}.size", f"load index of the {end} tyres, which the size as noted does not carry"
         )
-    tyres = 4 if twins else 2
-    divided = is_for_passenger_cars(marks)
-    carries = rated / PASSENGER_ON_TRUCK if divided else rated
+    return rated / PASSENGER_ON_TRUCK if is_for_passenger_cars(marks) else rated
+
+
+def tyre_load_of(ask: Ask, end: str) -> TyreLoad:
+    """A tyre of one axle against what stands on it here. Raises Missing."""
+    place = f"wheels.{end}_left"
+    carries, tyres = carried_by_one(ask, end), tyres_at(ask, end)
     stands = getattr(standing(ask), f"{end}_kg") / tyres
-    reference, pressure = ask.maybe(f"{place}.reference_pressure_kpa"), ask.maybe(f"{place}.pressure_kpa")
+    reference, pressure = ask.maybe(f"{place}.reference_pressure_kpa"), pressure_kpa(ask, end)
     calculated = None
     if reference is not None:
         calculated = tyre_load(
@@ -152,4 +166,6 @@ def tyre_load_of(ask: Ask, end: str) -> TyreLoad:
                 max_load_kg=carries, reference_pressure_kpa=reference, load_kg=stands, pressure_kpa=pressure
             )
         )
-    return TyreLoad(tyres, carries, stands, divided, calculated)
+    return TyreLoad(
+        tyres, carries, stands, is_for_passenger_cars(ask.need(f"{place}.size", of=str)), calculated
+    )

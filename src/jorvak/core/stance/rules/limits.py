@@ -40,7 +40,7 @@ def too_tall(here: Here) -> Iterator[Finding]:
 
 def angle_short(here: Here) -> Iterator[Finding]:
     """Approach, departure or breakover below what the brief asks for."""
-    result = here.results.of(StanceResults).angles
+    result = here.judged_results.result("stance", "angles")
     for name, place in ANGLES.items():
         asked, angle = here.value(f"aims.{name}_deg"), getattr(result.value, name, None)
         if asked is None or angle is None or angle.deg >= asked - 1e-9:
@@ -49,7 +49,7 @@ def angle_short(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "angle-short",
             "watch",
-            f"{name.capitalize()} is {angle.deg:.1f}°{here.near(off)} at the {angle.at}; the brief asks for {asked:.1f}°.",
+            f"{name.capitalize()} is {angle.deg:.1f}°{here.near(off)} {here.load_in_words} at the {angle.at}; the brief asks for {asked:.1f}°.",
             place,
             result=result,
             figures=(f"aims.{name}_deg",),
@@ -84,7 +84,7 @@ def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
 def touches_ground(here: Here) -> Iterator[Finding]:
     """A crossing that the brief asks for touches, or stops a wheel."""
     # It takes longer than all else together, and only findings are made of it: results go without.
-    result = work_out(here.moment, asked_crossings, with_doubt=False, kept_as="stance.asked_crossings")
+    result = work_out(here.judged, asked_crossings, with_doubt=False, kept_as="stance.asked_crossings")
     for crossing in result.value or ():
         if not crossing.touches and not crossing.blocked:
             continue

@@ -133,14 +133,14 @@ def half_shaft_steep(here: Here) -> Iterator[Finding]:
 
 def tips_sooner(here: Here) -> Iterator[Finding]:
     """The side slope at which it would tip, against that as found."""
-    result = here.results.of(StanceResults).tip
+    result = here.judged_results.result("stance", "tip")
     if result.value is None or result.value.lost_deg <= SOONER_DEG + 1e-9:
         return
     off = result.off("lost_deg")
     yield here.finding(
         "tips-sooner",
         "watch",
-        f"It would tip at {result.value.calculated.tip_deg:.0f}° at rest, {result.value.lost_deg:.1f}°{here.near(off)} sooner than as found; moving, far sooner.",
+        f"It would tip at {result.value.calculated.tip_deg:.0f}° at rest {here.load_in_words}, {result.value.lost_deg:.1f}°{here.near(off)} sooner than as found; moving, far sooner.",
         "roof",
         result=result,
         settled_by=(
