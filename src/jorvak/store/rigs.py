@@ -59,6 +59,15 @@ class FigureWas:
     figure: Figure | None
 
 
+@dataclass(frozen=True)
+class Put:
+    """A record to keep, of one of ``records.TABLES``; new where ``version`` is None."""
+
+    table: str
+    record: Record
+    version: int | None = None
+
+
 class Rigs:
     """The rigs of one database. ``now`` is the clock of its journal."""
 
@@ -203,17 +212,27 @@ class Rigs:
         with self.journal.write(rig_id, person, what, key) as write:
             _note(write, rig_id, path, figure, version)
 
-    def note_figures(
+    def put_all(
         self,
         rig_id: int,
+        puts: Sequence[Put],
         figures: Mapping[str, Figure],
         versions: Mapping[str, int],
         person: str,
         what: str,
         key: str | None = None,
+        changes: Sequence[tuple[Change, int]] = (),
     ) -> None:
-        """Note several figures as one write, those of ``versions`` in the place of what was there. Raises Stale."""
+        """Keep several records, figures and changes as one write, figures of ``versions`` in the place of what was there.
+
+        Each change stands with the version that it replaces. Raises Stale, NotThere.
+        """
         with self.journal.write(rig_id, person, what, key) as write:
+            for change, version in changes:
+                _belongs(write, "change", change.id, rig_id)
+                write.update("change", change.id, _change(change), version)
+            for put in puts:
+                _put(write, rig_id, put.table, put.record, put.version)
             for path, figure in figures.items():
                 _note(write, rig_id, path, figure, versions.get(path))
 
@@ -254,19 +273,7 @@ class Rigs:
         Answers its id. Raises Stale, also where a new one has the name of one that is there; NotThere.
         """
         with self.journal.write(rig_id, person, what, key) as write:
-            values = TABLES[table].row(record)
-            record_id = record.id
-            if version is None:
-                try:
-                    record_id = write.insert(table, {"rig_id": rig_id, **values})
-                except sqlite3.IntegrityError as error:
-                    # Another of that name; any other rule that is broken is no matter of who came first.
-                    if error.sqlite_errorcode != sqlite3.SQLITE_CONSTRAINT_UNIQUE:
-                        raise
-                    raise Stale(table, None, values) from None
-            else:
-                _belongs(write, table, record_id, rig_id)
-                write.update(table, record_id, values, version)
+            record_id = _put(write, rig_id, table, record, version)
             for path, figure in figures.items():
                 _put_figure(write, rig_id, path, figure)
         return record_id
@@ -456,6 +463,21 @@ def _put_in_order(write: Write, rig_id: int, order: Sequence[int]) -> None:
     }
     for position, change_id in enumerate(sorted(order, key=lambda id: id not in fitted), start=1):
         write.update("change", change_id, {"position": position})
+
+
+def _put(write: Write, rig_id: int, table: str, record: Record, version: int | None) -> int:
+    values = TABLES[table].row(record)
+    if version is not None:
+        _belongs(write, table, record.id, rig_id)
+        write.update(table, record.id, values, version)
+        return record.id
+    try:
+        return write.insert(table, {"rig_id": rig_id, **values})
+    except sqlite3.IntegrityError as error:
+        # Another of that name; any other rule that is broken is no matter of who came first.
+        if error.sqlite_errorcode != sqlite3.SQLITE_CONSTRAINT_UNIQUE:
+            raise
+        raise Stale(table, None, values) from None
 
 
 def _rig(

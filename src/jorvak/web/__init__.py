@@ -21,6 +21,7 @@ from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
 from jorvak.web.incoming import look_at_what_comes_in
+from jorvak.web.load import load_pages
 from jorvak.web.long_work import LongWork, work_pages
 from jorvak.web.measure import measure_pages
 from jorvak.web.plan import plan_pages
@@ -33,6 +34,7 @@ from jorvak.web.sheet import View, answer
 from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
+from jorvak.web.weighing import weighing_pages
 from jorvak.web.workings import working_pages
 
 DIST = Path(__file__).parents[3] / "frontend" / "dist"
@@ -87,7 +89,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        history_pages, work_pages, door_pages, share_pages,
+        load_pages, weighing_pages, history_pages, work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

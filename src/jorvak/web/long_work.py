@@ -27,6 +27,8 @@ class Work(BaseModel):
     state: Literal["waits", "works"] = "waits"
     done: int = 0
     of: int = 0
+    best: str | None = Field(None, description="the best that a search has found so far, in words")
+    stopped: bool = Field(False, description="somebody said that what there is is enough")
 
     def tell(self, done: int, of: int) -> None:
         """So many of so many pieces are done."""
@@ -88,6 +90,16 @@ def how_far(path: WorkPath) -> Response:
     work = _all().named(path.key)
     if work is None:
         raise NotThere("Nothing is at work under that key, or nothing any more.")
+    return as_json(work)
+
+
+@work_pages.delete("/<key>", responses={200: Work})
+def stop(path: WorkPath) -> Response:
+    """Have a search stop: it answers with the best that it has."""
+    work = _all().named(path.key)
+    if work is None:
+        raise NotThere("Nothing is at work under that key, or nothing any more.")
+    work.stopped = True
     return as_json(work)
 
 

@@ -9,16 +9,19 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.engine.moment import measured_now, steps_before
+from jorvak.core.engine.moment import steps_before
 from jorvak.core.plan.kinds import check_fits, check_mass, draft, kind_of, title_of
-from jorvak.core.plan.line import Typed, read_line
-from jorvak.core.plan.preview import Preview, preview
+from jorvak.core.plan.line import read_line
+from jorvak.core.plan.preview import Preview, figures_of, preview
 from jorvak.core.plan.records import Question
 from jorvak.core.plan.shorthand import read_fields
 from jorvak.core.plan.ticking import noted_since, settled
+from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import DISTANCE, LENGTH, MASS, MONEY, TIME
+from jorvak.core.records import type_of
 from jorvak.core.rig import Change, Day, Fitted, MassKnown, Rig, State
 from jorvak.store import NotThere, RigRecord
+from jorvak.store.rigs import Put
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, today
 from jorvak.web.typed import Amount, amount
@@ -56,7 +59,9 @@ class NewChange(BaseModel):
     typed: dict[str, str] | None = None
     mass: str = Field("", max_length=60)
     x: str = Field("", max_length=60)
+    y: str = Field("", max_length=60)
     z: str = Field("", max_length=60)
+    mass_off: str = Field("", max_length=60)
     mass_known: MassKnown = "assumed"
     cost: Amount = None
     option: str | None = Field(None, max_length=90)
@@ -77,7 +82,9 @@ class ChangeEdit(BaseModel):
     typed: dict[str, str] | None = Field(None, description="the fields of its kind as typed")
     mass: str | None = Field(None, max_length=60)
     x: str | None = Field(None, max_length=60)
+    y: str | None = Field(None, max_length=60)
     z: str | None = Field(None, max_length=60)
+    mass_off: str | None = Field(None, max_length=60)
     mass_known: MassKnown = "assumed"
 
 
@@ -150,7 +157,9 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         mass_kg=wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"],
         mass_known=body.mass_known,
         mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
+        mass_y_mm=placed["mass_y_mm"],
         mass_z_mm=placed["mass_z_mm"],
+        mass_off_kg=placed["mass_off_kg"],
         cost=amount("cost", body.cost, MONEY, query, record.rig.brief.currency),
         option=body.option,
     )
@@ -274,12 +283,9 @@ def fit_change(path: ChangePath, query: View, body: Fit) -> Response:
 
 
 def _note(record: RigRecord, typed: Typed, view: View) -> Response:
-    assert typed.path is not None
-    figures = {
-        path: measured_now(record.rig, path, typed.value, today(), view.person)
-        for path in (typed.path, *typed.also)
-    }
-    rigs().note_figures(record.id, figures, record.figure_versions, view.person, typed.title, view.key)
+    figures = figures_of(record.rig, typed, today(), view.person)
+    new = [] if typed.record is None else [Put(type_of(type(typed.record)).name, typed.record)]
+    rigs().put_all(record.id, new, figures, record.figure_versions, view.person, typed.title, view.key)
     return answer(record.id, view)
 
 
@@ -291,7 +297,8 @@ def _change(path: ChangePath, view: View) -> Change:
 
 
 _SUMS = {"cost": MONEY, "paid": MONEY, "credit": MONEY, "hours": TIME}
-_PLACES = {"mass": ("mass_kg", MASS), "x": ("mass_x_mm", LENGTH), "z": ("mass_z_mm", LENGTH)}
+_PLACES = {"mass": ("mass_kg", MASS), "x": ("mass_x_mm", LENGTH), "y": ("mass_y_mm", LENGTH), "z": ("mass_z_mm", LENGTH),
+           "mass_off": ("mass_off_kg", MASS)}  # fmt: skip
 
 
 def _known_option(rig: Rig, option: str | None) -> None:

@@ -2,31 +2,29 @@
 
 import math
 import re
-from typing import Any, Literal
+from collections.abc import Callable, Mapping
+from functools import cache
+from typing import Any
 
 from pydantic import ValidationError
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked, spec_of
+from jorvak.core.discovery import modules_in
 from jorvak.core.plan.kind_fields import places_in
-from jorvak.core.plan.kinds import Draft, Kind, check_fits, check_mass, draft, kinds
+from jorvak.core.plan.kinds import Kind, check_fits, check_mass, draft, kinds
 from jorvak.core.plan.shorthand import read_words
+from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import COUNT, METRIC, Preset, Unreadable, read
-from jorvak.core.rig import Change, Frozen, Rig
+from jorvak.core.rig import Change, Rig
+
+LineReader = Callable[[str, Rig, Preset], Typed | None]
 
 
-class Typed(Frozen):
-    """What a line means: a change to put into the order, or a figure of the rig to note.
-
-    ``also`` are further paths at which the same figure is noted: what is alike at every wheel.
-    """
-
-    means: Literal["change", "figure"]
-    draft: Draft | None = None
-    path: str | None = None
-    also: tuple[str, ...] = ()
-    value: float | str | tuple[float, ...] | None = None
-    title: str
+@cache
+def _lines() -> Mapping[str, LineReader]:
+    """What areas read in a way of their own, by its first word; one that answers None leaves it to others."""
+    return {word: reader for module in modules_in("shorthand") for word, reader in module.LINES.items()}
 
 
 def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
@@ -42,6 +40,10 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
     if len(words) > 300:
         raise Refused("line", f"That is {len(words)} characters long. Type for example {_examples()}.")
     first, _, rest = words.partition(" ")
+    own = _lines().get(first.lower())
+    meant = None if own is None else own(rest.strip(), rig, preset)
+    if meant is not None:
+        return _believable(meant)
     kind, of_kind = _kind_named(words)
     if kind is not None:
         made = draft(kind.name, kind.read(of_kind, rig)) if kind.read else read_words(kind, of_kind, preset)
@@ -73,6 +75,17 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
             title=f"{name} {value}, every tyre",
         )
     raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
+
+
+def _believable(typed: Typed) -> Typed:
+    """A line of figures, each as the rig holds it. Raises Refused on ``line``."""
+    try:
+        checked(str(typed.path), typed.value)
+        for noted in typed.more:
+            checked(noted.path, noted.value)
+    except BadFigure as error:
+        raise Refused("line", str(error)) from None
+    return typed
 
 
 def _kind_named(words: str) -> tuple[Kind[Any] | None, str]:

@@ -9,9 +9,9 @@ from jorvak.core.engine.moment import Stage, measured_now, steps_before
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.immutable import record
-from jorvak.core.plan.line import Typed
+from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Change, Figure, Rig
 
 
 @record(frozen=True, slots=True)
@@ -58,11 +58,23 @@ def preview(
     )
 
 
+def figures_of(rig: Rig, typed: Typed, on: date | None, by: str | None = None) -> dict[str, Figure]:
+    """The figures that a line notes, by path."""
+    assert typed.path is not None
+    values = dict.fromkeys((typed.path, *typed.also), typed.value) | {
+        each.path: each.value for each in typed.more
+    }
+    if typed.known == "measured":
+        return {path: measured_now(rig, path, value, on, by) for path, value in values.items()}
+    return {path: Figure(value, typed.known, noted_on=on, noted_by=by) for path, value in values.items()}
+
+
 def carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[Rig, Stage]:
     """The rig with the line carried out, and the stage at which that shows."""
     if typed.draft is None:
-        assert typed.path is not None
-        noted = {path: measured_now(rig, path, typed.value, on) for path in (typed.path, *typed.also)}
+        noted = figures_of(rig, typed, on)
+        if typed.record is not None:
+            rig = rig.having(type(typed.record), (*rig.all(type(typed.record)), typed.record))
         return replace(rig, figures={**rig.figures, **noted}), stage
     before = steps_before(rig, stage)
     # No change of a rig has the id 0: it marks the draft.

@@ -44,7 +44,7 @@ def jobs(fields: Tank) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="tank",
-    words=("tank",),
+    words=("tank", "water"),
     example="tank 60 water at 1900",
     fields=Tank,
     title=title,
