@@ -19,6 +19,7 @@ from jorvak.web.long_work import AT_ONCE, WAITING, LongWork
 from tests.conftest import TODAY
 
 OWN = {"Host": "127.0.0.1:5370"}
+BEGUN = {"state": "works", "best": None, "stopped": False}
 
 
 @pytest.fixture
@@ -29,10 +30,11 @@ def app(folder: Path) -> Flask:
 def test_how_far_it_is_can_be_asked_while_it_goes_on(app: Flask) -> None:
     client, work = app.test_client(), app.config["LONG_WORK"]
     with work.place("an import") as mine:
-        assert client.get("/api/work/an import", headers=OWN).json == {"state": "works", "done": 0, "of": 0}
+        assert client.get("/api/long-work/an import", headers=OWN).json == {**BEGUN, "done": 0, "of": 0}
         mine.tell(3, 8)
-        assert client.get("/api/work/an import", headers=OWN).json == {"state": "works", "done": 3, "of": 8}
-    assert client.get("/api/work/an import", headers=OWN).status_code == 404
+        assert client.get("/api/long-work/an import", headers=OWN).json == {**BEGUN, "done": 3, "of": 8}
+        assert client.delete("/api/long-work/an import", headers=OWN).json["stopped"] and mine.stopped
+    assert client.get("/api/long-work/an import", headers=OWN).status_code == 404
 
 
 def test_who_comes_late_waits_and_whoever_comes_later_still_is_sent_away() -> None:

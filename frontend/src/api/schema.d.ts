@@ -37,6 +37,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/long-work/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a piece of long work is that another request began. */
+        get: operations["work_how_far__key__get"];
+        put?: never;
+        post?: never;
+        /** Have a search stop: it answers with the best that it has. */
+        delete: operations["work_stop__key__delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{name}": {
         parameters: {
             query?: never;
@@ -564,6 +582,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/load/masses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a list of masses as CSV: each row is a thing to carry, in a place of its own where it says where. */
+        post: operations["load_masses_in_masses_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/load/masses.{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The list of masses as CSV, or as a spreadsheet whose formulas are alive. */
+        get: operations["load_masses_out_masses__format__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/load/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have things packed so, as one write. */
+        post: operations["load_pack_pack_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/load/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How much more may go so far behind the front axle, and what says no first. */
+        get: operations["load_room_here_room_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/load/stow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where each thing should go, against the way it is packed now. Nothing is written. */
+        post: operations["load_stow_things_stow_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/load/tried": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a mass put elsewhere would do. Nothing is written. */
+        post: operations["load_try_mass_tried_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/measure": {
         parameters: {
             query?: never;
@@ -938,6 +1058,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/weigh-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a weighing, and note both axles as the vehicle stood. */
+        post: operations["weighing_keep_weighing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/weigh-in/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listen to the simulated scales: a line a second of each pad. */
+        get: operations["weighing_listen_scales_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/weigh-in/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give changes the masses that the last weighing makes of their guesses, with their ±. */
+        post: operations["weighing_take_over_take_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/workings/{key}": {
         parameters: {
             query?: never;
@@ -969,23 +1140,6 @@ export interface paths {
         post: operations["door_sign_in_session_post"];
         /** Sign out. */
         delete: operations["door_sign_out_session_delete"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/work/{key}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How far a piece of long work is that another request began. */
-        get: operations["work_how_far__key__get"];
-        put?: never;
-        post?: never;
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1072,7 +1226,13 @@ export interface components {
                 };
                 /** Load */
                 load: {
+                    corners?: components["schemas"]["Result_Corners_"];
+                    laden?: components["schemas"]["Result_Load_"];
                     load?: components["schemas"]["Result_Load_"];
+                    masses?: components["schemas"]["Result_Masses_"];
+                    rooms?: components["schemas"]["Result_Rooms_"];
+                    towing?: components["schemas"]["Result_Towing_"];
+                    weighed_again?: components["schemas"]["Result_WeighedAgain_"];
                 };
                 /** Rolling */
                 rolling: {
@@ -1085,6 +1245,7 @@ export interface components {
                     front_tyre_load?: components["schemas"]["Result_TyreLoad_"];
                     gears?: components["schemas"]["Result_GearTable_"];
                     grade?: components["schemas"]["Result_GradeHolding_"];
+                    pressures?: components["schemas"]["Result_Pressures_"];
                     rear_stand?: components["schemas"]["Result_WheelPlace_"];
                     rear_tyre?: components["schemas"]["Result_Tyre_"];
                     rear_tyre_load?: components["schemas"]["Result_TyreLoad_"];
@@ -1121,7 +1282,7 @@ export interface components {
                 };
             };
             /** Stage */
-            stage: ("as-found" | "today" | "planned") | number;
+            stage: ("as-found" | "today" | "planned" | "laden") | number;
         };
         /**
          * Attempt
@@ -1274,6 +1435,12 @@ export interface components {
              * @default
              */
             purpose: string;
+            /**
+             * Trip
+             * @description the trip that it is laden for; what is for others stays at home
+             * @default null
+             */
+            trip: string | null;
         };
         /**
          * BuildOption
@@ -1322,6 +1489,55 @@ export interface components {
             needs_other_carrier: boolean;
             /** Schools */
             schools: ("restore" | "pull" | "cruise" | "rpm" | "crawl")[];
+        };
+        /**
+         * Cargo
+         * @description Something to carry. What it weighs is a figure, ``cargo.NAME.mass_kg``.
+         *
+         *     ``place`` is where it is packed now; ``pinned``: it stays there. ``may`` are the places where it may go, empty:
+         *     anywhere. ``apart`` are things that do not go into the same place.
+         */
+        Cargo: {
+            /**
+             * Apart
+             * @default []
+             */
+            apart: string[];
+            /**
+             * At Hand
+             * @description wanted without unpacking
+             * @default false
+             */
+            at_hand: boolean;
+            /**
+             * At Home
+             * @description it stays at home
+             * @default false
+             */
+            at_home: boolean;
+            /**
+             * May
+             * @default []
+             */
+            may: string[];
+            /** Name */
+            name: string;
+            /**
+             * Pinned
+             * @default false
+             */
+            pinned: boolean;
+            /**
+             * Place
+             * @default null
+             */
+            place: string | null;
+            /**
+             * Trips
+             * @description on which trips it comes along; empty: on every one
+             * @default []
+             */
+            trips: string[];
         };
         /**
          * CasterHere
@@ -1480,6 +1696,11 @@ export interface components {
              */
             mass_known: "measured" | "plate" | "assumed";
             /**
+             * Mass Off
+             * @default null
+             */
+            mass_off: string | null;
+            /**
              * Note
              * @default null
              */
@@ -1514,6 +1735,11 @@ export interface components {
              * @default null
              */
             x: string | null;
+            /**
+             * Y
+             * @default null
+             */
+            y: string | null;
             /**
              * Z
              * @default null
@@ -1553,8 +1779,12 @@ export interface components {
              * @enum {string}
              */
             mass_known: "measured" | "plate" | "assumed";
+            /** Mass Off Kg */
+            mass_off_kg: number | null;
             /** Mass X Mm */
             mass_x_mm: number | null;
+            /** Mass Y Mm */
+            mass_y_mm: number | null;
             /** Mass Z Mm */
             mass_z_mm: number | null;
             /** Note */
@@ -1659,7 +1889,7 @@ export interface components {
             /** Own Findings */
             own_findings: components["schemas"]["Finding"][];
             /** Stage */
-            stage: ("as-found" | "today" | "planned") | number;
+            stage: ("as-found" | "today" | "planned" | "laden") | number;
             /** Stops */
             stops: number;
         };
@@ -1697,10 +1927,88 @@ export interface components {
             retained: boolean;
             travel: components["schemas"]["Travel"] | null;
         };
+        /** CornerWeightsOut */
+        CornerWeightsOut: {
+            /**
+             * Cg X Mm
+             * @description centre of gravity behind the front axle
+             */
+            cg_x_mm: number;
+            /**
+             * Cg Y Mm
+             * @description right of the middle
+             */
+            cg_y_mm: number;
+            /**
+             * Cross Pct
+             * @description right front and left rear, of the total
+             */
+            cross_pct: number;
+            /**
+             * Front Pct
+             * @description share of the front axle
+             */
+            front_pct: number;
+            /**
+             * Left Pct
+             * @description share of the left side
+             */
+            left_pct: number;
+            /**
+             * Per Mm Kg
+             * @description what a plate 1 mm too high loads its corner by; with both rates
+             * @default null
+             */
+            per_mm_kg: number | null;
+            /**
+             * Total Kg
+             * @description in all
+             */
+            total_kg: number;
+        };
+        /**
+         * Corners
+         * @description The last weighing on four scales. ``cg_y_mm`` can be noted on the rig.
+         */
+        Corners: {
+            calculated: components["schemas"]["CornerWeightsOut"];
+            /** Name */
+            name: string;
+            /** Taken On */
+            taken_on: string | null;
+        };
         /** CornersOut */
         CornersOut: {
             /** Corners */
             corners: number[][];
+        };
+        /** CorrectedItem */
+        CorrectedItem: {
+            /**
+             * Doubt Kg
+             * @description how far that may be off
+             */
+            doubt_kg: number;
+            /**
+             * Mass Kg
+             * @description as the scale has it
+             */
+            mass_kg: number;
+            /**
+             * Moved Kg
+             * @description against what was noted
+             */
+            moved_kg: number;
+            /**
+             * Name
+             * @description what it is
+             */
+            name: string;
+            /**
+             * Sigmas
+             * @description in standard deviations of what was noted; null where it had none
+             */
+            sigmas: number | null;
         };
         /**
          * Crawl
@@ -2229,6 +2537,25 @@ export interface components {
             /** Rear Deg */
             rear_deg: number;
         };
+        /**
+         * FoundTank
+         * @description A tank that was found on the vehicle; one that is fitted is a change. What it holds and where are figures.
+         */
+        FoundTank: {
+            /**
+             * Holds
+             * @enum {string}
+             */
+            holds: "water" | "diesel" | "petrol";
+            /** Name */
+            name: string;
+            /**
+             * Trips
+             * @description on which trips it is filled; empty: on every one
+             * @default []
+             */
+            trips: string[];
+        };
         /** FourLinkOut */
         FourLinkOut: {
             /**
@@ -2530,6 +2857,11 @@ export interface components {
              */
             purpose: string | null;
             /**
+             * Trip
+             * @default null
+             */
+            trip: string | null;
+            /**
              * Vehicle
              * @default null
              */
@@ -2671,18 +3003,30 @@ export interface components {
         KeptRecords: {
             /** Accepted */
             accepted: components["schemas"]["Kept_Accepted_"][];
+            /** Cargo */
+            cargo: components["schemas"]["Kept_Cargo_"][];
             /** Gap */
             gap: components["schemas"]["Kept_Gap_"][];
             /** Part */
             part: components["schemas"]["Kept_Part_"][];
             /** Photo */
             photo: components["schemas"]["Kept_Photo_"][];
+            /** Place */
+            place: components["schemas"]["Kept_LoadPlace_"][];
             /** Profile */
             profile: components["schemas"]["Kept_Profile_"][];
             /** Question */
             question: components["schemas"]["Kept_Question_"][];
+            /** Seat */
+            seat: components["schemas"]["Kept_Seat_"][];
             /** Survey Item */
             survey_item: components["schemas"]["Kept_SurveyItem_"][];
+            /** Tank */
+            tank: components["schemas"]["Kept_FoundTank_"][];
+            /** Trailer */
+            trailer: components["schemas"]["Kept_Trailer_"][];
+            /** Weighing */
+            weighing: components["schemas"]["Kept_OnScales_"][];
         };
         /** Kept[Accepted] */
         Kept_Accepted_: {
@@ -2692,11 +3036,43 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** Kept[Cargo] */
+        Kept_Cargo_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Cargo"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[FoundTank] */
+        Kept_FoundTank_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["FoundTank"];
+            /** Version */
+            version: number;
+        };
         /** Kept[Gap] */
         Kept_Gap_: {
             /** Id */
             id: number;
             record: components["schemas"]["Gap"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[LoadPlace] */
+        Kept_LoadPlace_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["LoadPlace"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[OnScales] */
+        Kept_OnScales_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["OnScales"];
             /** Version */
             version: number;
         };
@@ -2732,11 +3108,27 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** Kept[Seat] */
+        Kept_Seat_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Seat"];
+            /** Version */
+            version: number;
+        };
         /** Kept[SurveyItem] */
         Kept_SurveyItem_: {
             /** Id */
             id: number;
             record: components["schemas"]["SurveyItem"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[Trailer] */
+        Kept_Trailer_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Trailer"];
             /** Version */
             version: number;
         };
@@ -2912,10 +3304,16 @@ export interface components {
         /**
          * Load
          * @description As built or ``laden``; ``unplaced_kg`` is taken between the axles. None: no limit is noted.
+         *
+         *     ``worst_left_kg`` is what is left on the axle that has less of it, ``worst`` which that is.
          */
         Load: {
             /** Added Kg */
             added_kg: number;
+            /** Cg X Mm */
+            cg_x_mm: number;
+            /** Cg Y Mm */
+            cg_y_mm: number;
             /** Front Kg */
             front_kg: number;
             /** Front Left Kg */
@@ -2932,6 +3330,130 @@ export interface components {
             total_kg: number;
             /** Unplaced Kg */
             unplaced_kg: number;
+            /** Worst */
+            worst: ("front" | "rear") | null;
+            /** Worst Left Kg */
+            worst_left_kg: number | null;
+        };
+        /**
+         * LoadPlace
+         * @description A place for things. Where it is and what it may carry are figures, ``places.NAME.limit_kg`` and so on.
+         */
+        LoadPlace: {
+            /**
+             * At Hand
+             * @description what is in it is reached without unpacking
+             * @default false
+             */
+            at_hand: boolean;
+            /**
+             * Kind
+             * @default inside
+             * @enum {string}
+             */
+            kind: "inside" | "bed" | "drawer" | "slide" | "rack" | "roof" | "bar" | "carrier" | "hitch" | "door";
+            /** Name */
+            name: string;
+        };
+        /**
+         * MassPut
+         * @description A mass, by the change that brings it or by the figure that says it, and where it is put.
+         */
+        MassPut: {
+            /**
+             * Change
+             * @default null
+             */
+            change: number | null;
+            /**
+             * Path
+             * @default null
+             */
+            path: string | null;
+            /**
+             * Place
+             * @default null
+             */
+            place: string | null;
+            /**
+             * X Mm
+             * @default null
+             */
+            x_mm: number | null;
+            /**
+             * Y Mm
+             * @default null
+             */
+            y_mm: number | null;
+            /**
+             * Z Mm
+             * @default null
+             */
+            z_mm: number | null;
+        };
+        /**
+         * MassRow
+         * @description One mass: where it is, what it puts on each axle, how it is known and how far it may be off.
+         *
+         *     ``x_mm``, ``y_mm``, ``z_mm`` None: nobody said. ``change`` brings it, or ``path`` is the figure that says it;
+         *     ``place`` is where it is packed.
+         */
+        MassRow: {
+            /** Change */
+            change: number | null;
+            /** Front Kg */
+            front_kg: number;
+            /** Kg */
+            kg: number;
+            /**
+             * Known
+             * @enum {string}
+             */
+            known: "measured" | "plate" | "worked out" | "assumed";
+            /** Label */
+            label: string;
+            /** Off Kg */
+            off_kg: number;
+            /** Path */
+            path: string | null;
+            /** Place */
+            place: string | null;
+            /** Rear Kg */
+            rear_kg: number;
+            /** Weighed */
+            weighed: boolean;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "change" | "crew" | "water" | "fuel" | "goods";
+            /** X Mm */
+            x_mm: number | null;
+            /** Y Mm */
+            y_mm: number | null;
+            /** Z Mm */
+            z_mm: number | null;
+        };
+        /**
+         * MassTried
+         * @description What a mass put elsewhere does, laden, every figure at its word.
+         */
+        MassTried: {
+            angles: components["schemas"]["Result_StanceOut_"];
+            load: components["schemas"]["Result_Load_"];
+            pressures: components["schemas"]["Result_Pressures_"];
+            rake: components["schemas"]["Result_Rake_"];
+            tip: components["schemas"]["Result_Tip_"];
+        };
+        /**
+         * Masses
+         * @description Every mass that comes on the vehicle when it is laden, heaviest first, and which to weigh first.
+         */
+        Masses: {
+            /** Rows */
+            rows: components["schemas"]["MassRow"][];
+            /** Weigh First */
+            weigh_first: string[];
         };
         /** MateOut */
         MateOut: {
@@ -3073,6 +3595,11 @@ export interface components {
              */
             mass_known: "measured" | "plate" | "assumed";
             /**
+             * Mass Off
+             * @default
+             */
+            mass_off: string;
+            /**
              * Option
              * @default null
              */
@@ -3089,6 +3616,11 @@ export interface components {
              * @default
              */
             x: string;
+            /**
+             * Y
+             * @default
+             */
+            y: string;
             /**
              * Z
              * @default
@@ -3179,6 +3711,16 @@ export interface components {
             waits: components["schemas"]["Waits"];
         };
         /**
+         * Noted
+         * @description A further figure that a line notes.
+         */
+        Noted: {
+            /** Path */
+            path: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * NotedFigure
          * @description A figure as typed, or None to remove it. ``version`` None says that there was none.
          */
@@ -3261,6 +3803,69 @@ export interface components {
             usual: number;
         };
         /**
+         * OnPads
+         * @description What the four pads say: the lines of this second, and each pad by its last ones.
+         */
+        OnPads: {
+            /** Lines */
+            lines: string[];
+            /** Pads */
+            pads: components["schemas"]["PadState"][];
+        };
+        /**
+         * OnScales
+         * @description The vehicle on scales: both axles, or all four wheels. ``scale`` tells one scale from another.
+         */
+        OnScales: {
+            /** Front Kg */
+            front_kg: number;
+            /**
+             * Known
+             * @default measured
+             * @enum {string}
+             */
+            known: "measured" | "plate" | "assumed";
+            /**
+             * Left Front Kg
+             * @default null
+             */
+            left_front_kg: number | null;
+            /**
+             * Left Rear Kg
+             * @default null
+             */
+            left_rear_kg: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /** Rear Kg */
+            rear_kg: number;
+            /**
+             * Right Front Kg
+             * @default null
+             */
+            right_front_kg: number | null;
+            /**
+             * Right Rear Kg
+             * @default null
+             */
+            right_rear_kg: number | null;
+            /**
+             * Scale
+             * @default weighbridge
+             */
+            scale: string;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
+        };
+        /**
          * OpenWork
          * @description A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None).
          */
@@ -3275,6 +3880,22 @@ export interface components {
             state: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Outcome
+         * @description What a way of packing comes to: over the limits by, to the side, how high, on each axle.
+         */
+        Outcome: {
+            /** Cg Y Mm */
+            cg_y_mm: number;
+            /** Cg Z Mm */
+            cg_z_mm: number;
+            /** Front Kg */
+            front_kg: number;
+            /** Over Kg */
+            over_kg: number;
+            /** Rear Kg */
+            rear_kg: number;
         };
         /**
          * Outline
@@ -3295,6 +3916,50 @@ export interface components {
             loaded: components["schemas"]["Outline"];
             planned: components["schemas"]["Outline"];
             today: components["schemas"]["Outline"];
+        };
+        /**
+         * PackedSo
+         * @description Things by name, and the place into which each goes.
+         */
+        PackedSo: {
+            /** Places */
+            places: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Packing
+         * @description Things by the place into which they go, what is different, and both ways beside one another.
+         *
+         *     ``proven``: nothing better is possible. ``no_limit`` are limits and places of which nobody noted what they may.
+         */
+        Packing: {
+            /** Moves */
+            moves: components["schemas"]["Restow"][];
+            /** No Limit */
+            no_limit: string[];
+            now: components["schemas"]["Outcome"];
+            /** Proven */
+            proven: boolean;
+            then: components["schemas"]["Outcome"];
+        };
+        /**
+         * PadState
+         * @description One pad: its last reading, whether it is settled, how many settled ones in a row, and their mean.
+         */
+        PadState: {
+            /** In A Row */
+            in_a_row: number;
+            /** Kg */
+            kg: number | null;
+            /** Mean Kg */
+            mean_kg: number | null;
+            /** Pad */
+            pad: string;
+            /** Settled */
+            settled: boolean;
+            /** Silent */
+            silent: boolean;
         };
         /**
          * Part
@@ -3374,6 +4039,28 @@ export interface components {
             taken_on: string | null;
         };
         /**
+         * PlaceRoom
+         * @description A place with what is on it, what it may carry moving and off road, and how much more may go there.
+         *
+         *     ``room`` None: nothing that is noted limits it.
+         */
+        PlaceRoom: {
+            /** Kg */
+            kg: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "inside" | "bed" | "drawer" | "slide" | "rack" | "roof" | "bar" | "carrier" | "hitch" | "door";
+            /** Limit Kg */
+            limit_kg: number | null;
+            /** Name */
+            name: string;
+            /** Off Road Kg */
+            off_road_kg: number | null;
+            room: components["schemas"]["RoomLeft"] | null;
+        };
+        /**
          * PointAngle
          * @description A point, the angle that it allows, and how much higher it must stand for the wanted one; 0 where it may stay.
          */
@@ -3413,6 +4100,16 @@ export interface components {
             symbols: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Pressures
+         * @description Pressures laden. Practice, where schools differ by a fifth either way.
+         */
+        Pressures: {
+            front: components["schemas"]["RoadPressure"];
+            rear: components["schemas"]["RoadPressure"];
+            /** Surfaces */
+            surfaces: components["schemas"]["SurfacePressure"][];
         };
         /**
          * Preview
@@ -3679,6 +4376,20 @@ export interface components {
             schools: components["schemas"]["School"][];
         };
         /**
+         * Restow
+         * @description One thing: where it is now and where it goes; None: no place yet.
+         */
+        Restow: {
+            /** Kg */
+            kg: number;
+            /** Now */
+            now: string | null;
+            /** Thing */
+            thing: string;
+            /** To */
+            to: string;
+        };
+        /**
          * Result
          * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
          *
@@ -3870,6 +4581,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Corner"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Corners_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Corners"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -4391,6 +5141,84 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Masses_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Masses"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Pressures_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Pressures"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_Rake_: {
             /** Doubt */
             doubt?: {
@@ -4494,6 +5322,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Regearing"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Rooms_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Rooms"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -4820,6 +5687,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Towing_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Towing"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_Travel_: {
             /** Doubt */
             doubt?: {
@@ -4962,6 +5868,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tyre"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_WeighedAgain_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["WeighedAgain"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -5286,6 +6231,25 @@ export interface components {
             waiting: components["schemas"]["RigLine"][];
         };
         /**
+         * RoadPressure
+         * @description One axle: what stands on one tyre laden, what pressure that asks for, and what is set.
+         *
+         *     ``asks_kpa`` None: it carries less than stands on it at any pressure. ``walking_kpa`` carries the load at walking
+         *     pace. ``road_kpa`` is what is driven with on the road: what is set, else what is asked for.
+         */
+        RoadPressure: {
+            /** Asks Kpa */
+            asks_kpa: number | null;
+            /** Road Kpa */
+            road_kpa: number | null;
+            /** Set Kpa */
+            set_kpa: number | null;
+            /** Stands On It Kg */
+            stands_on_it_kg: number;
+            /** Walking Kpa */
+            walking_kpa: number | null;
+        };
+        /**
          * Room
          * @description Room at one measured place: a row per position of the axle, a value per lock, in mm; and the place itself.
          *
@@ -5323,6 +6287,32 @@ export interface components {
              */
             steer_deg: number;
         };
+        /**
+         * RoomHere
+         * @description How much more may go there, laden; None where no limit is noted.
+         */
+        RoomHere: {
+            room: components["schemas"]["RoomLeft"] | null;
+        };
+        /** RoomLeft */
+        RoomLeft: {
+            /**
+             * Governs
+             * @description what says no first
+             * @enum {string}
+             */
+            governs: "total" | "front" | "rear" | "place";
+            /**
+             * Kg
+             * @description how much more may go there
+             */
+            kg: number;
+            /**
+             * Name
+             * @description the place
+             */
+            name: string;
+        };
         /** RoomPoint */
         RoomPoint: {
             /** @description where that is */
@@ -5354,6 +6344,14 @@ export interface components {
              * @enum {string}
              */
             verdict: "clear" | "touch" | "too-close";
+        };
+        /**
+         * Rooms
+         * @description Every place, and the roof as a whole where anything is on it or a limit of it is noted.
+         */
+        Rooms: {
+            /** Places */
+            places: components["schemas"]["PlaceRoom"][];
         };
         /**
          * Row
@@ -5412,6 +6410,20 @@ export interface components {
             waits_for: string | null;
             /** Waits Label */
             waits_label: string | null;
+        };
+        /**
+         * Seat
+         * @description A seat. Where it is and who sits in it are figures of the rig, ``seats.NAME.crew_kg`` and so on.
+         */
+        Seat: {
+            /** Name */
+            name: string;
+            /**
+             * Trips
+             * @description on which trips somebody sits there; empty: on every one
+             * @default []
+             */
+            trips: string[];
         };
         /** Seconds */
         Seconds: {
@@ -5772,7 +6784,7 @@ export interface components {
             set_today: string[];
             speedometers: components["schemas"]["Speedometers"];
             /** Stage */
-            stage: ("as-found" | "today" | "planned") | number;
+            stage: ("as-found" | "today" | "planned" | "laden") | number;
             /**
              * Taken Later
              * @description paths of figures that were measured with such a change on it
@@ -6376,6 +7388,19 @@ export interface components {
             /** Step */
             step: number;
         };
+        /** StowFor */
+        StowFor: {
+            /**
+             * Limit S
+             * @description how long the search may take
+             * @default 10
+             */
+            limit_s: number;
+        };
+        /** Stowing */
+        Stowing: {
+            packing: components["schemas"]["Packing"];
+        };
         /**
          * Strength
          * @description Torque at one end in the deepest gear: what governs, and what the parts are rated for (None: not noted).
@@ -6409,6 +7434,27 @@ export interface components {
             gps_kmh: number;
             /** To S */
             to_s: number;
+        };
+        /**
+         * SurfacePressure
+         * @description What a surface wants at each axle, how fast that may be driven, and how long it takes back to the road's.
+         *
+         *     A pressure is None where what is set does not carry the load even at walking pace.
+         */
+        SurfacePressure: {
+            /** Front Kpa */
+            front_kpa: number | null;
+            /** Max Kmh */
+            max_kmh: number;
+            /** Minutes */
+            minutes: number | null;
+            /** Rear Kpa */
+            rear_kpa: number | null;
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "gravel" | "rock" | "corrugations" | "sand" | "soft-sand" | "snow" | "mud";
         };
         /**
          * Survey
@@ -6514,6 +7560,17 @@ export interface components {
             speaks_against: number;
             /** Speaks For */
             speaks_for: number;
+        };
+        /**
+         * TakenOver
+         * @description Changes whose masses are taken over from the scale; left out: all that moved.
+         */
+        TakenOver: {
+            /**
+             * Changes
+             * @default null
+             */
+            changes: number[] | null;
         };
         /**
          * Taller
@@ -6651,6 +7708,42 @@ export interface components {
             /** Verdict */
             verdict: string;
         };
+        /**
+         * Towing
+         * @description What the trailer does; each ``left`` is None where its limit is not noted. ``steering_lost_pct`` of the front axle.
+         */
+        Towing: {
+            /** Front Kg */
+            front_kg: number;
+            /** Hitch Left Kg */
+            hitch_left_kg: number | null;
+            /** Nose Kg */
+            nose_kg: number;
+            /** Nose Low */
+            nose_low: boolean;
+            /** Nose Pct */
+            nose_pct: number;
+            /** Rear Kg */
+            rear_kg: number;
+            /** Rear Left Kg */
+            rear_left_kg: number | null;
+            /** Steering Lost Pct */
+            steering_lost_pct: number;
+            /** Total Kg */
+            total_kg: number;
+            /** Total Left Kg */
+            total_left_kg: number | null;
+            /** Tow Left Kg */
+            tow_left_kg: number | null;
+            /** Trailer */
+            trailer: string;
+            /** Trailer Kg */
+            trailer_kg: number;
+            /** Train Kg */
+            train_kg: number;
+            /** Train Left Kg */
+            train_left_kg: number | null;
+        };
         /** TrackBarOut */
         TrackBarOut: {
             /**
@@ -6677,6 +7770,25 @@ export interface components {
             costs: string;
             /** Name */
             name: string;
+        };
+        /**
+         * Trailer
+         * @description A trailer. What it weighs and what stands on the hitch are figures, ``trailers.NAME.mass_kg`` and ``nose_kg``.
+         */
+        Trailer: {
+            /**
+             * Braked
+             * @default true
+             */
+            braked: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Trips
+             * @description on which trips it comes along; empty: on every one
+             * @default []
+             */
+            trips: string[];
         };
         /**
          * Travel
@@ -6752,7 +7864,8 @@ export interface components {
          * Typed
          * @description What a line means: a change to put into the order, or a figure of the rig to note.
          *
-         *     ``also`` are further paths at which the same figure is noted: what is alike at every wheel.
+         *     ``also`` are further paths at which the same figure is noted: what is alike at every wheel; ``more`` further figures.
+         *     ``known`` says how they are known, ``record`` is one that has to be there for them.
          */
         Typed: {
             /**
@@ -6763,10 +7876,21 @@ export interface components {
             /** @default null */
             draft: components["schemas"]["Draft"] | null;
             /**
+             * Known
+             * @default measured
+             * @enum {string}
+             */
+            known: "measured" | "plate" | "worked out" | "assumed";
+            /**
              * Means
              * @enum {string}
              */
             means: "change" | "figure";
+            /**
+             * More
+             * @default []
+             */
+            more: components["schemas"]["Noted"][];
             /**
              * Path
              * @default null
@@ -7062,6 +8186,59 @@ export interface components {
             /** Ways */
             ways: components["schemas"]["Way"][];
         };
+        /** WeighInOut */
+        WeighInOut: {
+            /**
+             * Agrees
+             * @description within 95 %
+             */
+            agrees: boolean;
+            /**
+             * Chi
+             * @description how far off in all, in standard deviations
+             */
+            chi: number;
+            /**
+             * Expected Front Kg
+             * @description before, with what came on
+             */
+            expected_front_kg: number;
+            /**
+             * Expected Rear Kg
+             * @description before, with what came on
+             */
+            expected_rear_kg: number;
+            /**
+             * Items
+             * @description the masses as the scale has them
+             */
+            items: components["schemas"]["CorrectedItem"][];
+            /**
+             * Off Front Kg
+             * @description measured less expected
+             */
+            off_front_kg: number;
+            /**
+             * Off Kg
+             * @description of both axles
+             */
+            off_kg: number;
+            /**
+             * Off Rear Kg
+             * @description measured less expected
+             */
+            off_rear_kg: number;
+            /**
+             * Off X Mm
+             * @description where something forgotten would stand; null where it agrees
+             */
+            off_x_mm: number | null;
+            /**
+             * Suspect
+             * @description the item that explains most, where it does not agree
+             */
+            suspect: string | null;
+        };
         /**
          * Weighed
          * @description Both ways side by side. ``says`` is what the numbers say beyond their ±, None where they do not.
@@ -7079,6 +8256,21 @@ export interface components {
             sentence: string;
             /** Waits For */
             waits_for: string[];
+        };
+        /**
+         * WeighedAgain
+         * @description The last weighing against the one before: what the scale makes of the masses that came on between.
+         *
+         *     ``changes`` has the change that each item of ``calculated`` is of, in its order.
+         */
+        WeighedAgain: {
+            /** Before */
+            before: string;
+            calculated: components["schemas"]["WeighInOut"];
+            /** Changes */
+            changes: number[];
+            /** Now */
+            now: string;
         };
         /**
          * Weighing
@@ -7123,6 +8315,58 @@ export interface components {
              * @default true
              */
             will: boolean;
+        };
+        /**
+         * WeighingIn
+         * @description A weighing as typed: both axles, or all four wheels; ``total`` as the ticket has it.
+         */
+        WeighingIn: {
+            /**
+             * Corners
+             * @description left front, right front, left rear, right rear
+             * @default null
+             */
+            corners: [
+                string,
+                string,
+                string,
+                string
+            ] | null;
+            /**
+             * Front
+             * @default
+             */
+            front: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default null
+             */
+            on: string | null;
+            /**
+             * Rear
+             * @default
+             */
+            rear: string;
+            /**
+             * Scale
+             * @default weighbridge
+             */
+            scale: string;
+            /**
+             * Total
+             * @default
+             */
+            total: string;
         };
         /**
          * WheelAt
@@ -7245,6 +8489,12 @@ export interface components {
          */
         Work: {
             /**
+             * Best
+             * @description the best that a search has found so far, in words
+             * @default null
+             */
+            best: string | null;
+            /**
              * Done
              * @default 0
              */
@@ -7260,6 +8510,12 @@ export interface components {
              * @enum {string}
              */
             state: "waits" | "works";
+            /**
+             * Stopped
+             * @description somebody said that what there is is enough
+             * @default false
+             */
+            stopped: boolean;
         };
         /** Worked */
         Worked: {
@@ -7478,6 +8734,67 @@ export interface operations {
             403: components["responses"]["403"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_how_far__key__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description what the request that began it was sent with */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_stop__key__delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description what the request that began it was sent with */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -8874,6 +10191,273 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    load_masses_in_masses_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_masses_out_masses__format__get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                format: "csv" | "xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The list of masses, laden, as a file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_pack_pack_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackedSo"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_room_here_room_get: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                x_mm: number;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomHere"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_stow_things_stow_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StowFor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stowing"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_try_mass_tried_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MassPut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MassTried"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     measure_get_measuring_measure_get: {
         parameters: {
             query?: {
@@ -9160,7 +10744,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "gap" | "profile" | "survey_item";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item";
             };
             cookie?: never;
         };
@@ -9211,7 +10795,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "gap" | "profile" | "survey_item" | "photo";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo";
                 record_id: number;
             };
             cookie?: never;
@@ -9881,6 +11465,158 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    weighing_keep_weighing_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    weighing_listen_scales_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                at_s?: number;
+                zeroed_s?: number | null;
+                rolled_s?: number | null;
+                fault?: "none" | "never settles" | "one silent";
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OnPads"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    weighing_take_over_take_over_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakenOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     workings_get_working_workings__key__get: {
         parameters: {
             query?: {
@@ -10004,35 +11740,6 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
-    work_how_far__key__get: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description what the request that began it was sent with */
-                key: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Work"];
-                };
-            };
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            421: components["responses"]["421"];
-            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

@@ -25,7 +25,7 @@ export async function sendBuild(
 
 async function lookAt(key: string, tell: (how: HowFar) => void) {
   try {
-    const work = await answered(client.GET("/api/work/{key}", { params: { path: { key } } }));
+    const work = await answered(client.GET("/api/long-work/{key}", { params: { path: { key } } }));
     if (work.state === "waits") tell({ words: "it waits for other files to be read", share: undefined });
     else if (work.of > 0)
       tell({ words: `photograph ${work.done + 1} of ${work.of} is taken in`, share: work.done / work.of });

@@ -15,7 +15,7 @@ from jorvak.core.load.listing import carried
 from jorvak.core.load.moving import Put as PutMass
 from jorvak.core.load.moving import with_mass_at
 from jorvak.core.load.packing import Packing, answered, best_so_far, question
-from jorvak.core.load.payload import Room
+from jorvak.core.load.payload import RoomLeft
 from jorvak.core.load.records import Cargo
 from jorvak.core.load.results import Load, laden_load, masses
 from jorvak.core.load.room import room_anywhere
@@ -53,7 +53,7 @@ class MassPut(BaseModel):
         return PutMass(**self.model_dump())
 
 
-class Tried(BaseModel):
+class MassTried(BaseModel):
     """What a mass put elsewhere does, laden, every figure at its word."""
 
     load: Result[Load]
@@ -63,13 +63,13 @@ class Tried(BaseModel):
     pressures: Result[Pressures]
 
 
-@load_pages.post("/tried", responses={200: Tried})
+@load_pages.post("/tried", responses={200: MassTried})
 def try_mass(path: RigPath, query: View, body: MassPut) -> Response:
     """What a mass put elsewhere would do. Nothing is written."""
     rig = with_mass_at(rigs().read(path.rig_id, query.person).rig, body.as_put())
     here = laden(moment(rig, query.at_stage, with_doubt=False))
     return as_json(
-        Tried(
+        MassTried(
             load=work_out(here, laden_load), tip=work_out(here, tip), angles=work_out(here, angles),
             rake=work_out(here, rake), pressures=work_out(here, pressures),
         )
@@ -83,7 +83,7 @@ class RoomAt(View):
 class RoomHere(BaseModel):
     """How much more may go there, laden; None where no limit is noted."""
 
-    room: Room | None
+    room: RoomLeft | None
 
 
 @load_pages.get("/room", responses={200: RoomHere})

@@ -13,7 +13,7 @@ from werkzeug.exceptions import ServiceUnavailable
 from jorvak.store import NotThere
 from jorvak.web.sheet import as_json
 
-work_pages = APIBlueprint("work", __name__, url_prefix="/api/work", abp_tags=[Tag(name="long work")])
+work_pages = APIBlueprint("work", __name__, url_prefix="/api/long-work", abp_tags=[Tag(name="long work")])
 
 AT_ONCE = 2
 WAITING = 3

@@ -36,6 +36,7 @@ class HeadEdit(BaseModel):
     currency: str | None = Field(None, max_length=12)
     leaves_on: Day | None = None
     away_days: Amount = None
+    trip: Line | None = None
     deciding: list[str] = Field([], max_length=40)
 
 

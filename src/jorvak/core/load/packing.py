@@ -30,7 +30,7 @@ class Outcome:
 
 
 @record(frozen=True, slots=True)
-class Move:
+class Restow:
     """One thing: where it is now and where it goes; None: no place yet."""
 
     thing: str
@@ -46,7 +46,7 @@ class Packing:
     ``proven``: nothing better is possible. ``no_limit`` are limits and places of which nobody noted what they may.
     """
 
-    moves: tuple[Move, ...]
+    moves: tuple[Restow, ...]
     now: Outcome
     then: Outcome
     proven: bool
@@ -111,7 +111,9 @@ def answered(question: Question, found: StowOut) -> Packing:
     """The solver's answer in terms of the rig."""
     goes = {thing: place.name for place in found.places for thing in place.items}
     masses = {item.name: item.mass_kg for item in question.given.items}
-    moves = (Move(cargo.name, masses[cargo.name], cargo.place, goes[cargo.name]) for cargo in question.things)
+    moves = (
+        Restow(cargo.name, masses[cargo.name], cargo.place, goes[cargo.name]) for cargo in question.things
+    )
     return Packing(tuple(moves), question.now, _outcome(found), found.proven, question.no_limit)
 
 

@@ -27,7 +27,7 @@ class PayloadIn(Given):
     at: list[PlaceIn] = Field(description="where more may go")
 
 
-class Room(Answer):
+class RoomLeft(Answer):
     name: str = Field(description="the place")
     kg: float = Field(description="how much more may go there")
     governs: Governs = Field(description="what says no first")
@@ -38,7 +38,7 @@ class PayloadOut(Answer):
     front_left_kg: float = Field(description="on the front axle")
     rear_left_kg: float = Field(description="on the rear axle")
     over: list[str] = Field(description="those of total, front, rear that are below 0")
-    room: list[Room] = Field(description="place by place")
+    room: list[RoomLeft] = Field(description="place by place")
 
 
 def payload(given: PayloadIn) -> PayloadOut:
@@ -64,7 +64,7 @@ def room_at(
     front_left_kg: float | None,
     rear_left_kg: float | None,
     limit_kg: float | None,
-) -> Room:
+) -> RoomLeft:
     """How much more may go to a place of which ``rear_share`` stands on the rear axle; None: not limited, or not known.
 
     Raises ValueError where nothing limits it.
@@ -80,7 +80,7 @@ def room_at(
         rooms.append((limit_kg, "place"))
     # Of equals the first: min keeps it.
     kg, governs = min(rooms, key=lambda room: room[0])
-    return Room(name=name, kg=max(kg, 0.0), governs=governs)
+    return RoomLeft(name=name, kg=max(kg, 0.0), governs=governs)
 
 
 CALCULATION = Calculation(

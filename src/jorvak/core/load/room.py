@@ -5,7 +5,7 @@ from collections import defaultdict
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
 from jorvak.core.load.masses import brought_laden
-from jorvak.core.load.payload import Room, room_at
+from jorvak.core.load.payload import RoomLeft, room_at
 from jorvak.core.load.records import ON_THE_ROOF, LoadPlace, PlaceKind
 from jorvak.core.load.results import laden_load
 
@@ -26,7 +26,7 @@ class PlaceRoom:
     kg: float
     limit_kg: float | None
     off_road_kg: float | None
-    room: Room | None
+    room: RoomLeft | None
 
 
 @record(frozen=True, slots=True)
@@ -59,7 +59,7 @@ def rooms(ask: Ask) -> Rooms:
     return Rooms((*rows, *_roof(ask, on_it)))
 
 
-def _room(name: str, share: float, stands: object, limit: float | None, on_it: float) -> Room | None:
+def _room(name: str, share: float, stands: object, limit: float | None, on_it: float) -> RoomLeft | None:
     left = [getattr(stands, key) for key in ("payload_kg", "front_left_kg", "rear_left_kg")]
     own = None if limit is None else limit - on_it
     if own is None and all(each is None for each in left):
@@ -67,7 +67,7 @@ def _room(name: str, share: float, stands: object, limit: float | None, on_it: f
     return room_at(name, share, left[0], left[1], left[2], own)
 
 
-def room_anywhere(ask: Ask, x_mm: float) -> Room | None:
+def room_anywhere(ask: Ask, x_mm: float) -> RoomLeft | None:
     """How much more may go so far behind the front axle; None where no limit is noted. Raises Missing."""
     stands = ask.shared("load, laden", laden_load)
     return _room("here", x_mm / ask.need("body.wheelbase_mm"), stands, None, 0.0)

@@ -1,7 +1,6 @@
 """What goes where: things into places, by a solver that proves its answer."""
 
 import math
-import time
 from collections.abc import Callable, Mapping, Sequence
 from typing import TYPE_CHECKING
 
@@ -136,7 +135,7 @@ class _Search:
 
         self._cp = cp_model
         self._given, self._allowed, self._watch = given, allowed, watch
-        self._until = time.monotonic() + given.limit_s
+        self._left_s = given.limit_s
         self._model = cp_model.CpModel()
         self._goes = [{place: self._model.new_bool_var("") for place in may} for may in allowed]
         for each in self._goes:
@@ -205,8 +204,7 @@ class _Search:
 
     def _best(self, level: _Level, known: Plan | None) -> tuple[Plan, bool]:
         """The best plan at a level, which is held from there on, and whether it is proven."""
-        left = self._until - time.monotonic()
-        if left <= 0:
+        if self._left_s <= 0:
             if known is None:
                 raise self._too_late()
             return known, False
@@ -216,10 +214,11 @@ class _Search:
             for each, variable in goes.items():
                 self._model.add_hint(variable, each == place)
         solver = self._cp.CpSolver()
-        solver.parameters.max_time_in_seconds = left
+        solver.parameters.max_time_in_seconds = self._left_s
         solver.parameters.num_search_workers = SEARCHES
         solver.parameters.absolute_gap_limit = float(level.within)
         status = solver.solve(self._model, self._watcher())
+        self._left_s -= solver.wall_time
         if status == self._cp.INFEASIBLE:
             raise Refused(
                 "items", "There is no way to place all of this: some of it fits nowhere beside the rest."
