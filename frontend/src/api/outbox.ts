@@ -5,7 +5,7 @@
 import { client, Refusal, Unreachable } from "./client";
 import { newKey } from "./key";
 import { sheetOf } from "./sheets";
-import type { paths } from "./schema";
+import type { components, paths } from "./schema";
 import type { Carrier, Known, MassKnown, Sheet, Taken, Units } from "./types";
 
 /** What a person looks at; ``looks`` are the areas and results of the open sheet. */
@@ -17,9 +17,18 @@ export type Droppable =
   paths["/api/rigs/{rig_id}/records/{table}/{record_id}"]["delete"]["parameters"]["path"]["table"];
 type Typed = Record<string, string>;
 /** Mass, place and cost of a change, as typed. */
-export type Placed = { mass: string; mass_known: MassKnown; x: string; z: string; cost: string };
+export type Placed = {
+  mass: string;
+  mass_known: MassKnown;
+  mass_off: string;
+  x: string;
+  y: string;
+  z: string;
+  cost: string;
+};
 
-const NOT_PLACED = { mass: "", mass_known: "assumed", x: "", z: "", cost: "" } as const;
+const NOT_PLACED = { mass: "", mass_known: "assumed", mass_off: "", x: "", y: "", z: "", cost: "" } as const;
+export type WeighingIn = components["schemas"]["WeighingIn"];
 
 export type Write =
   | {
@@ -38,7 +47,18 @@ export type Write =
   | { do: "line"; text: string }
   | { do: "draft"; kind: string; fields: Record<string, unknown>; option?: string }
   | { do: "change"; kind: string; typed: Record<string, string>; placed: Placed; option: string | null }
-  | { do: "record"; table: Table; id: number; version: number | null; record: object; typed?: Typed }
+  | {
+      do: "record";
+      table: Table;
+      id: number;
+      version: number | null;
+      record: object;
+      typed?: Typed;
+      known?: Known;
+    }
+  | { do: "pack"; places: Record<string, string> }
+  | { do: "weigh"; weighing: WeighingIn }
+  | { do: "take over" }
   | { do: "drop"; table: Droppable; id: number; version: number }
   | { do: "drop point"; name: string }
   | { do: "clear assumed"; paths: string[] }
@@ -187,6 +207,7 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
             version: write.version,
             record: write.record as Record<string, unknown>,
             typed: write.typed ?? {},
+            known: write.known ?? "measured",
           },
         }),
       );
@@ -197,6 +218,24 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
             path: { ...path, table: write.table, record_id: write.id },
             query: { ...query, version: write.version },
           },
+        }),
+      );
+    case "pack":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/load/pack", {
+          params: { path, query },
+          body: { places: write.places },
+        }),
+      );
+    case "weigh":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/weigh-in", { params: { path, query }, body: write.weighing }),
+      );
+    case "take over":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/weigh-in/take-over", {
+          params: { path, query },
+          body: { changes: null },
         }),
       );
     case "drop point":

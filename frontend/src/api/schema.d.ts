@@ -667,6 +667,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/load/throughout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Axle loads and what is left in the four states, each with its doubt. */
+        get: operations["load_load_throughout_throughout_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/load/tried": {
         parameters: {
             query?: never;
@@ -3355,6 +3372,23 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** LoadThen */
+        LoadThen: {
+            load: components["schemas"]["Result_Load_"];
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "found" | "today" | "built" | "laden";
+        };
+        /**
+         * LoadThroughout
+         * @description The load in the four states that are mixed up: as found, today, as built, laden; the last two at the stage.
+         */
+        LoadThroughout: {
+            /** Moments */
+            moments: components["schemas"]["LoadThen"][];
+        };
         /**
          * MassPut
          * @description A mass, by the change that brings it or by the figure that says it, and where it is put.
@@ -4305,6 +4339,13 @@ export interface components {
              * @default 0
              */
             id: number;
+            /**
+             * Known
+             * @description how the typed figures are known
+             * @default measured
+             * @enum {string}
+             */
+            known: "measured" | "plate" | "worked out" | "assumed";
             /** Record */
             record: {
                 [key: string]: unknown;
@@ -10409,6 +10450,45 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    load_load_throughout_throughout_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadThroughout"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

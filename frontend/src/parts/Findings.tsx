@@ -56,7 +56,10 @@ export function FindingsMargin() {
 export function stageName(stage: string | number, sheet: { changes: { title: string }[] }): string {
   if (typeof stage === "number" && stage > 0)
     return `after step ${stage}, ${sheet.changes[stage - 1]?.title ?? ""}`;
-  return { "as-found": "as found", today: "today", planned: "as planned" }[String(stage)] ?? "as found";
+  return (
+    { "as-found": "as found", today: "today", planned: "as planned", laden: "laden" }[String(stage)] ??
+    "as found"
+  );
 }
 
 function FindingNote({ finding, number }: { finding: Finding; number: number }) {

@@ -5,9 +5,10 @@ import type { ChangeLine } from "../api/types";
 import { useBench } from "./bench";
 import { useMeasure } from "./useMeasure";
 
-/** The place of a stage on the rule: 0 is as found, K is after the K-th change. */
+/** The place of a stage on the rule: 0 is as found, K is after the K-th change; behind the last it is laden. */
 export function placeOf(stage: string | number, steps: number, fitted: number): number {
   if (stage === "as-found") return 0;
+  if (stage === "laden") return steps + 1;
   if (stage === "today") return fitted;
   return stage === "planned" ? steps : Math.min(Number(stage), steps);
 }
@@ -24,8 +25,12 @@ export function useStageRule() {
   const passed = Number.isNaN(upTo) ? stage : counted.filter(({ step }) => step <= upTo).length;
   const place = placeOf(passed, steps, fitted);
   const go = (to: number) => {
-    const next = Math.max(0, Math.min(steps, to));
-    setStage(next === steps ? "planned" : next === 0 ? "as-found" : String(counted[next - 1]?.step ?? next));
+    const next = Math.max(0, Math.min(steps + 1, to));
+    if (next > steps) setStage("laden");
+    else
+      setStage(
+        next === steps ? "planned" : next === 0 ? "as-found" : String(counted[next - 1]?.step ?? next),
+      );
   };
   return { counted, steps, fitted, place, go };
 }
@@ -37,25 +42,26 @@ export function StageRule() {
   const { counted, steps, fitted, place, go } = useStageRule();
   // The mark is 20 px wide and stays on the rule, so the ends of the scale lie half of it inside.
   const at = (index: number) => {
-    const share = steps === 0 ? 0 : index / steps;
+    const share = index / (steps + 1);
     return `calc(${100 * share}% + ${10 - 20 * share}px)`;
   };
   // Labels need room: where ticks stand close only every few are written, and always that of the mark.
   const [ref, width] = useMeasure(900);
-  const every = Math.max(1, Math.ceil((LABEL_PX * steps) / Math.max(width, 1)));
+  const every = Math.max(1, Math.ceil((LABEL_PX * (steps + 1)) / Math.max(width, 1)));
   const ticks = [
     { title: "as found", state: "fitted" as const },
     ...counted.map(({ title, state }) => ({ title, state })),
+    { title: "laden", state: "laden" as const },
   ];
+  const last = ticks.length - 1;
   return (
     <section aria-label="Stages" className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
       <Slider.Root
         min={0}
-        max={Math.max(steps, 1)}
+        max={steps + 1}
         step={1}
         value={[place]}
         onValueChange={([to]) => go(to ?? 0)}
-        disabled={steps === 0}
         className="relative flex h-8 touch-none items-center select-none"
       >
         <Slider.Track className="relative h-[2px] w-full bg-strip-line">
@@ -73,25 +79,30 @@ export function StageRule() {
         ))}
         <Slider.Thumb
           aria-label="Stage"
-          aria-valuetext={place === 0 ? "as found" : `after ${ticks[place]?.title ?? ""}`}
+          aria-valuetext={
+            place === 0 ? "as found" : place === last ? "laden" : `after ${ticks[place]?.title ?? ""}`
+          }
           className="block h-7 w-5 bg-strip-oxide [clip-path:polygon(0_0,100%_0,100%_60%,50%_100%,0_60%)] focus-visible:bg-chalk"
         />
       </Slider.Root>
       <div ref={ref} className="cond relative h-5 text-sm">
         {steps === 0 && (
-          <span className="absolute right-0 text-chalk-quiet">
+          <span className="absolute left-1/4 text-chalk-quiet">
             nothing is planned yet: press / and type a change, for example tyre 285/75R17
           </span>
         )}
         {ticks.map((tick, index) => {
-          const written = index === place || (index % every === 0 && Math.abs(index - place) >= every);
+          const written =
+            index === place ||
+            index === last ||
+            (index % every === 0 && Math.abs(index - place) >= every && last - index >= every);
           if (!written) return null;
           const today = index === fitted && fitted > 0;
           return (
             <button
               key={index}
               onClick={() => go(index)}
-              className={`absolute -top-1 max-w-36 -translate-x-1/2 truncate px-1 py-1 whitespace-nowrap ${
+              className={`absolute -top-1 max-w-36 ${index === last ? "-translate-x-2.5" : "-translate-x-1/2"} truncate px-1 py-1 whitespace-nowrap ${
                 index === place
                   ? "font-semibold text-strip-oxide"
                   : index <= fitted
@@ -117,4 +128,5 @@ const TICK = {
   chosen: "bg-strip-zinc",
   idea: "border border-strip-zinc bg-transparent",
   dropped: "h-2 bg-strip-line",
+  laden: "border-x-2 border-chalk bg-transparent",
 };

@@ -17,7 +17,7 @@ from jorvak.core.load.moving import with_mass_at
 from jorvak.core.load.packing import Packing, answered, best_so_far, question
 from jorvak.core.load.payload import RoomLeft
 from jorvak.core.load.records import Cargo
-from jorvak.core.load.results import Load, laden_load, masses
+from jorvak.core.load.results import Load, laden_load, load, masses
 from jorvak.core.load.room import room_anywhere
 from jorvak.core.load.stow import Plan, stow
 from jorvak.core.rolling.pressures import Pressures, pressures
@@ -74,6 +74,36 @@ def try_mass(path: RigPath, query: View, body: MassPut) -> Response:
             rake=work_out(here, rake), pressures=work_out(here, pressures),
         )
     )  # fmt: skip
+
+
+class LoadThen(BaseModel):
+    name: Literal["found", "today", "built", "laden"]
+    load: Result[Load]
+
+
+class LoadThroughout(BaseModel):
+    """The load in the four states that are mixed up: as found, today, as built, laden; the last two at the stage."""
+
+    moments: list[LoadThen]
+
+
+@load_pages.get("/throughout", responses={200: LoadThroughout})
+def load_throughout(path: RigPath, query: View) -> Response:
+    """Axle loads and what is left in the four states, each with its doubt."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    stage = "planned" if query.at_stage == "laden" else query.at_stage
+    here = moment(rig, stage)
+    at = {
+        "found": moment(rig, "as-found"),
+        "today": moment(rig, "today"),
+        "built": here,
+        "laden": laden(here),
+    }
+    return as_json(
+        LoadThroughout.model_validate(
+            {"moments": [{"name": name, "load": work_out(then, load)} for name, then in at.items()]}
+        )
+    )
 
 
 class RoomAt(View):

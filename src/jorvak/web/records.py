@@ -11,7 +11,7 @@ from jorvak.core.catalogue import named_figures, spec_of
 from jorvak.core.engine.moment import measured_now
 from jorvak.core.plan.line import read_figure
 from jorvak.core.records import RecordType, record_types
-from jorvak.core.rig import Figure, Record, Rig
+from jorvak.core.rig import Figure, Known, Record, Rig
 from jorvak.store import NotThere
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -58,6 +58,7 @@ class RecordEdit(BaseModel):
     version: int | None = None
     record: dict[str, Any]
     typed: dict[str, str] = {}
+    known: Known = Field("measured", description="how the typed figures are known")
 
 
 class Version(View):
@@ -83,7 +84,11 @@ def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
                 value = read_figure(spec, body.typed[key], query.preset)
             except Refused as refused:
                 raise Refused(key, refused.message) from None
-            figures[spec.path] = measured_now(rig, spec.path, value, today(), query.person)
+            figures[spec.path] = (
+                measured_now(rig, spec.path, value, today(), query.person)
+                if body.known == "measured"
+                else Figure(value, body.known, noted_on=today(), noted_by=query.person)
+            )
     what = f"{kind.word}: {name}"
     rigs().put(path.rig_id, kind.name, record, body.version, query.person, what, query.key, figures)
     return answer(path.rig_id, query)

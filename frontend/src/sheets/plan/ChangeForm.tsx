@@ -12,7 +12,9 @@ type Typed = Record<string, string>;
 
 const PLACED = [
   { key: "mass", from: "mass_kg", label: "mass", example: 48 },
+  { key: "mass_off", from: "mass_off_kg", label: "±", example: 2 },
   { key: "x", from: "mass_x_mm", label: "behind the front axle", example: -780 },
+  { key: "y", from: "mass_y_mm", label: "right of the middle", example: -320 },
   { key: "z", from: "mass_z_mm", label: "above the ground", example: 560 },
 ] as const;
 
@@ -49,7 +51,14 @@ export function ChangeForm({ change, option, done }: Props) {
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const amounts = Object.fromEntries(MONEY.map(({ key }) => [key, sums[key] ?? ""]));
-    const places = { mass: placed.mass ?? "", x: placed.x ?? "", z: placed.z ?? "", mass_known: weighed };
+    const places = {
+      mass: placed.mass ?? "",
+      mass_off: placed.mass_off ?? "",
+      x: placed.x ?? "",
+      y: placed.y ?? "",
+      z: placed.z ?? "",
+      mass_known: weighed,
+    };
     const refusal = change
       ? await put({
           do: "edit",

@@ -311,12 +311,7 @@ function TakeIn() {
       </label>
       {howFar && (
         <p role="status" className="cond flex items-center gap-3 pt-2">
-          <progress
-            className="h-3 w-60"
-            value={howFar.share}
-            max={1}
-            aria-label="How far it is"
-          />
+          <progress className="h-3 w-60" value={howFar.share} max={1} aria-label="How far it is" />
           {howFar.words}
         </p>
       )}

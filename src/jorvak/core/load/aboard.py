@@ -21,7 +21,7 @@ def aboard(ask: Ask) -> Iterator[Brought]:
     for change in ask.changes:
         if masses := aboard_of(change):
             yield bringing(
-                f"what {title_of(change)} holds", masses, 0.0, what=_filled_with(change), known="worked out",
+                f"in {title_of(change)}", masses, 0.0, what=_filled_with(change), known="worked out",
                 change=change.id,
             )  # fmt: skip
     yield from _crew(ask)

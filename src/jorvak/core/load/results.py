@@ -160,8 +160,6 @@ def masses(ask: Ask) -> Masses:
 def _row(brought: Brought, lever_mm: float) -> MassRow:
     front, rear = on_axles(brought, lever_mm)
     kg = brought.kg
-    placed = [mass for mass in brought.masses if mass.x_mm is not None]
-    whole = sum(mass.kg for mass in placed)
     first = brought.masses[0]
     return MassRow(
         label=brought.label.removeprefix("mass of "),
@@ -170,9 +168,7 @@ def _row(brought: Brought, lever_mm: float) -> MassRow:
         off_kg=abs(kg) * brought.off,
         known=brought.known,
         weighed=brought.weighed,
-        x_mm=sum(mass.kg * rear_share(mass, lever_mm) for mass in placed) * lever_mm / whole
-        if whole
-        else None,
+        x_mm=_middle_mm(brought, lever_mm),
         y_mm=first.y_mm,
         z_mm=first.z_mm,
         front_kg=front,
@@ -181,3 +177,15 @@ def _row(brought: Brought, lever_mm: float) -> MassRow:
         path=brought.path,
         place=brought.place,
     )
+
+
+def _middle_mm(brought: Brought, lever_mm: float) -> float | None:
+    """Where its masses are, taken together; None where nobody placed them."""
+    placed = [mass for mass in brought.masses if mass.x_mm is not None]
+    if not placed:
+        return None
+    whole = sum(mass.kg for mass in placed)
+    if not whole:
+        # A tank that holds what it held on the scale comes to nothing, and is somewhere all the same.
+        return rear_share(placed[0], lever_mm) * lever_mm
+    return sum(mass.kg * rear_share(mass, lever_mm) for mass in placed) * lever_mm / whole
