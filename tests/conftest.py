@@ -67,9 +67,19 @@ def unplanned(rig: Rig) -> Rig:
     # Its own shocks and hoses are too close to call, as found too: here they have room.
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
-    return with_records(
-        replace(rig, figures=figures, changes=()), questions=(), survey=(), gaps=(), profiles=()
+    return nothing_aboard(
+        with_records(replace(rig, figures=figures, changes=()), questions=(), survey=(), gaps=(), profiles=())
     )
+
+
+ABOARD = ("seats", "tanks", "places", "cargo", "trailers", "weighings")
+
+
+def nothing_aboard(rig: Rig) -> Rig:
+    """A rig without anybody in it and without anything to carry but what its changes hold."""
+    gone = (*(f"{family}." for family in ABOARD), "aims.crew_kg", "aims.goods_kg", "aims.water_l")
+    figures = {path: figure for path, figure in rig.figures.items() if not path.startswith(gone)}
+    return with_records(replace(rig, figures=figures), **dict.fromkeys(ABOARD, ()))
 
 
 def planned(rig: Rig, *lines: str) -> Rig:

@@ -16,7 +16,7 @@ from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.moment import choosing, laden, moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.quantities import METRIC
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Figure, Rig
 from jorvak.core.stance.across import asked_crossings, drive_over, stances, stands, thinned
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.balance import centre_of_gravity, weighed
@@ -27,7 +27,7 @@ from jorvak.core.stance.obstacles import OBSTACLES, corners_of, largest
 from jorvak.core.stance.ranking import ranked
 from jorvak.core.stance.records import Profile
 from jorvak.core.stance.ways import level_when_loaded_mm, ways_up
-from tests.conftest import demo, on_springs, planned, with_records
+from tests.conftest import demo, nothing_aboard, on_springs, planned, with_records
 
 
 def calculate(name: str, **given_: Any) -> Any:
@@ -225,11 +225,8 @@ class TestLoaded:
         assert of(demo(0)).under_differentials_mm.value == pytest.approx(25.99, abs=0.01)
 
     def test_without_anything_aboard_it_is_the_same(self) -> None:
-        bare = replace(
-            demo(0),
-            figures={k: v for k, v in demo(0).figures.items() if not k.startswith("aims.")},
-            changes=tuple(change for change in demo(0).changes if change.kind != "tank"),
-        )
+        bare = nothing_aboard(demo(0))
+        bare = replace(bare, changes=tuple(c for c in bare.changes if c.kind not in ("tank", "storage")))
         here = moment(bare, "planned")
         assert work_out(laden(here), stands).value == work_out(here, stands).value
 
@@ -288,7 +285,10 @@ class TestGround:
         assert kept[0] == many[0] and kept[-1] == many[-1] and thinned(many[:10]) == (tuple(many[:10]), False)
 
     def test_a_points_own_doubt_decides_whether_it_can_be_called(self) -> None:
-        rig = demo(0)
+        # Under the load of two people with their luggage in a heap.
+        heap = {"aims.crew_kg": Figure(158.0), "aims.goods_kg": Figure(110.0)}
+        rig = nothing_aboard(demo(0))
+        rig = replace(rig, figures={**rig.figures, **heap})
         bank = next(p for p in rig.all(Profile) if p.name == "old railway bank")
         result = drive_over(laden(moment(rig, "planned")), Ground.of(bank.corners), 10).value
         assert result and result.closest[0].name == "case guard"

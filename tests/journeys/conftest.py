@@ -160,6 +160,7 @@ DIGITS = {
     "Rolling": "7",
     "Driveline": "8",
     "Stance": "9",
+    "Load": "0",
 }
 
 

@@ -1991,8 +1991,6 @@ export interface components {
             calculated: components["schemas"]["CornerWeightsOut"];
             /** Name */
             name: string;
-            /** Taken On */
-            taken_on: string | null;
         };
         /** CornersOut */
         CornersOut: {

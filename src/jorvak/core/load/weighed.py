@@ -20,7 +20,6 @@ class Corners:
     """The last weighing on four scales. ``cg_y_mm`` can be noted on the rig."""
 
     name: str
-    taken_on: date | None
     calculated: CornerWeightsOut
 
 
@@ -35,7 +34,7 @@ def corners(ask: Ask) -> Corners:
         wheelbase_mm=ask.need("body.wheelbase_mm"), track_front_mm=ask.need("body.front_track_mm"),
         track_rear_mm=ask.need("body.rear_track_mm"),
     )  # fmt: skip
-    return Corners(last.name, last.taken_on, corner_weights(given))
+    return Corners(last.name, corner_weights(given))
 
 
 @record(frozen=True, slots=True)

@@ -113,7 +113,7 @@ def _aims() -> Iterator[FigureSpec]:
         typical=2600.0,
         typical_off=400.0,
     )
-    yield one("aims.water_l", "water aboard, beside what tanks hold", "60", 0, 2000, word="water")
+    yield one("aims.water_l", "water aboard, beside what tanks hold", "60", 0, 2000)
     yield one("aims.water_x_mm", "water, behind the front axle", "2300", -1000, 9000, TAPE, kind="wish",
               typical=2300.0, typical_off=400.0)  # fmt: skip
     yield one("aims.cruise_kmh", "cruising speed", "95", 20, 250, word="cruise", kind="wish")
