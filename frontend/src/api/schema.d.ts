@@ -1294,6 +1294,7 @@ export interface components {
                     rear_sides?: components["schemas"]["Result_SideLift_"];
                     rear_travel?: components["schemas"]["Result_Travel_"];
                     room?: components["schemas"]["Result_tuple_GapRoom__________"];
+                    sag?: components["schemas"]["Result_Sagging_"];
                     tip?: components["schemas"]["Result_Tip_"];
                     under_differentials_mm?: components["schemas"]["Result_float_"];
                 };
@@ -5414,6 +5415,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Sagging_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Sagging"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_ShaftLine_: {
             /** Doubt */
             doubt?: {
@@ -6419,6 +6459,37 @@ export interface components {
             regions: (0 | 1 | 2)[][];
             /** Turns Deg */
             turns_deg: number[];
+        };
+        /** SagOut */
+        SagOut: {
+            /**
+             * Front Sag Mm
+             * @description how far the front comes down
+             */
+            front_sag_mm: number;
+            /**
+             * Rake Change Deg
+             * @description positive: nose down
+             */
+            rake_change_deg: number;
+            /**
+             * Rear Sag Mm
+             * @description how far the rear comes down
+             */
+            rear_sag_mm: number;
+        };
+        /**
+         * Sagging
+         * @description What comes on each axle when it is laden, and what that does; ``plate_kg``: what a millimetre under one wheel moves.
+         */
+        Sagging: {
+            calculated: components["schemas"]["SagOut"];
+            /** Front Added Kg */
+            front_added_kg: number;
+            /** Plate Kg */
+            plate_kg: number;
+            /** Rear Added Kg */
+            rear_added_kg: number;
         };
         /**
          * School

@@ -92,6 +92,7 @@ export function Masses() {
       <div className="grid gap-x-8 gap-y-5 pt-3 wide:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
         <div>
           <Left />
+          <Sag />
           {row && <Chosen row={row} tried={tried?.to} outcome={outcome} />}
           <RoomTable pressed={pressed} />
         </div>
@@ -156,6 +157,21 @@ function Left() {
         );
       })}
     </section>
+  );
+}
+
+/** How far the load lets it down. */
+function Sag() {
+  const { stance } = useResults();
+  const mm = useMm();
+  const found = stance.sag.value;
+  if (!found) return <WaitsFor waits={stance.sag.waits_for} />;
+  const { front_sag_mm: front, rear_sag_mm: rear, rake_change_deg: rake } = found.calculated;
+  return (
+    <p className="cond text-quiet">
+      Against as built it comes down {mm(front)} in front and {mm(rear)} behind: {Math.abs(rake).toFixed(1)}°
+      nose {rake < 0 ? "up" : "down"}.
+    </p>
   );
 }
 

@@ -326,12 +326,13 @@ const NEAR_50 = 2;
 
 function Corners() {
   const { sheet, put, write } = useBench();
-  const { load } = useResults();
+  const { load, stance } = useResults();
   const mm = useMm();
   const found = load.corners.value;
   if (!found) return null;
   const { calculated: c } = found;
   const off = Math.abs(c.cross_pct - 50);
+  const plate = stance.sag.value?.plate_kg;
   const note = () =>
     put({
       do: "note",
@@ -351,8 +352,9 @@ function Corners() {
       </p>
       {off > NEAR_50 && (
         <p className="text-oxide">
-          Cross is {off.toFixed(1)} from 50: a twisted frame, a tired spring, or a scale that is not level. A
-          shim of a few millimetres under one pad tells which.
+          Cross is {off.toFixed(1)} from 50: a twisted frame, a tired spring, or a scale that is not level.{" "}
+          {plate &&
+            `A millimetre under one pad moves ${plate.toFixed(1)} kg at each corner: a shim tells which it is.`}
         </p>
       )}
       <p className="flex items-center gap-4">

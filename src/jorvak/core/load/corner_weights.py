@@ -58,8 +58,17 @@ def corner_weights(given: CornerWeightsIn) -> CornerWeightsOut:
         / total,
     }
     if rates[0] is not None and rates[1] is not None:
-        out["per_mm_kg"] = 1 / (2 / rates[0] + 2 / rates[1]) / STANDARD_GRAVITY
+        out["per_mm_kg"] = moved_by_plate_kg(rates[0], rates[1])
     return CornerWeightsOut.model_validate(out)
+
+
+def moved_by_plate_kg(front_rate_n_per_mm: float, rear_rate_n_per_mm: float) -> float:
+    """What a plate 1 mm too high loads its own corner by, and the one across; the others lose as much.
+
+    >>> round(moved_by_plate_kg(34.0, 42.0), 3)
+    0.958
+    """
+    return 1 / (2 / front_rate_n_per_mm + 2 / rear_rate_n_per_mm) / STANDARD_GRAVITY
 
 
 CALCULATION = Calculation(

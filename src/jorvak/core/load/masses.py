@@ -57,9 +57,12 @@ class AxleLoads:
 
 def brought_by(ask: Ask) -> list[Brought]:
     """What each change that weighs anything brings; laden, also what is filled, who sits in it and what it carries."""
-    return (
-        brought_laden(ask) if ask.laden else ask.shared("masses, as built", lambda inner: list(_built(inner)))
-    )
+    return brought_laden(ask) if ask.laden else brought_as_built(ask)
+
+
+def brought_as_built(ask: Ask) -> list[Brought]:
+    """What each change that weighs anything brings, nobody aboard, at whatever stage."""
+    return ask.shared("masses, as built", lambda inner: list(_built(inner)))
 
 
 def brought_laden(ask: Ask) -> list[Brought]:
@@ -147,6 +150,10 @@ def place_of(brought: Brought) -> str:
     return f"place of {brought.label.removeprefix('mass of ')}"
 
 
+NOTHING = 1e-200
+"""A square below it is none that floating point could be trusted with."""
+
+
 def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ...], ...]:
     """What independent things do together to ``size`` numbers, by as many sources: L of L·Lᵀ = Σ off·offᵀ.
 
@@ -168,7 +175,7 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
             rest = covariance[i][j] - sum(rows[i][k] * rows[j][k] for k in range(j))
             if i == j:
                 # What is left of a number that goes all with those before is nothing but rounding.
-                rows[i][i] = math.sqrt(rest) if rest > 1e-12 * covariance[i][i] else 0.0
+                rows[i][i] = math.sqrt(rest) if rest > max(1e-12 * covariance[i][i], NOTHING) else 0.0
             elif rows[j][j]:
                 rows[i][j] = rest / rows[j][j]
     return tuple(tuple(row) for row in rows)

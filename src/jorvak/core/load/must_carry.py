@@ -2,7 +2,6 @@
 
 from jorvak.core.findings import Here
 from jorvak.core.immutable import record
-from jorvak.core.load.area import LoadResults
 from jorvak.core.places import End
 
 
@@ -17,7 +16,7 @@ class AxleMass:
 
 def axle_must_carry(here: Here, end: End) -> AxleMass | None:
     """The permitted mass of an axle, or what stands on it at this stage where that is more; None: neither is known."""
-    permitted, load = here.value(f"body.permitted_{end}_kg"), here.judged_results.of(LoadResults).load
+    permitted, load = here.value(f"body.permitted_{end}_kg"), here.judged_results.result("load", "load")
     weighs = getattr(load.value, f"{end}_kg") if load.value else None
     if weighs is not None and (permitted is None or weighs > permitted):
         return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {here.load_in_words}")

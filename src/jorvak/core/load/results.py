@@ -8,7 +8,15 @@ from jorvak.core.engine.asking import Ask, Mixture, mixture
 from jorvak.core.engine.sources import Labelled
 from jorvak.core.immutable import record
 from jorvak.core.load.brought import Brought, What
-from jorvak.core.load.masses import HALF, brought_by, brought_laden, lever_of, on_axles, place_of, rear_share
+from jorvak.core.load.masses import (
+    HALF,
+    brought_as_built,
+    brought_laden,
+    lever_of,
+    on_axles,
+    place_of,
+    rear_share,
+)
 from jorvak.core.places import ENDS, End
 from jorvak.core.rig import Known
 
@@ -41,19 +49,25 @@ class Load:
 
 def load(ask: Ask) -> Load:
     """Axle loads and what is left. Raises Missing. Source: moments about the front axle."""
-    return _load(ask, "load of the masses", brought_by(ask), ask.laden)
+    return laden_load(ask) if ask.laden else load_as_built(ask)
+
+
+def load_as_built(ask: Ask) -> Load:
+    """The same with nobody aboard, at whatever stage. Raises Missing."""
+    return ask.shared("load, as built", lambda inner: _load(inner, brought_as_built(inner), False))
 
 
 def laden_load(ask: Ask) -> Load:
     """The same with what the brief wants aboard, at whatever stage. Raises Missing."""
-    return _load(ask, "load of the masses, laden", brought_laden(ask), True)
+    return ask.shared("load, laden", lambda inner: _load(inner, brought_laden(inner), True))
 
 
-def _load(ask: Ask, name: str, brought: Sequence[Brought], laden: bool) -> Load:
+def _load(ask: Ask, brought: Sequence[Brought], laden: bool) -> Load:
     found_front, found_rear = (ask.need(f"body.{end}_axle_kg") for end in ENDS)
     wheelbase_mm = ask.need("body.wheelbase_mm")
     own_y_mm = ask.typical("body.cg_y_mm")
-    mixed = ask.shared(name, lambda inner: _mixture(brought, lever_of(inner, brought)))
+    which = "masses together, laden" if laden else "masses together"
+    mixed = ask.shared(which, lambda inner: _mixture(brought, lever_of(inner, brought)))
     on_front, on_rear, side, unplaced = ask.mixed(mixed)
     front, rear = found_front + on_front, found_rear + on_rear
     total = front + rear

@@ -38,7 +38,7 @@ class Rooms:
 
 def rooms(ask: Ask) -> Rooms:
     """Room at each place. Raises Missing."""
-    stands = ask.shared("load, laden", laden_load)
+    stands = laden_load(ask)
     wheelbase_mm = ask.need("body.wheelbase_mm")
     on_it: dict[str, float] = defaultdict(float)
     for each in brought_laden(ask):
@@ -69,7 +69,7 @@ def _room(name: str, share: float, stands: object, limit: float | None, on_it: f
 
 def room_anywhere(ask: Ask, x_mm: float) -> RoomLeft | None:
     """How much more may go so far behind the front axle; None where no limit is noted. Raises Missing."""
-    stands = ask.shared("load, laden", laden_load)
+    stands = laden_load(ask)
     return _room("here", x_mm / ask.need("body.wheelbase_mm"), stands, None, 0.0)
 
 

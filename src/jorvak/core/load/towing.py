@@ -34,7 +34,7 @@ def towing(ask: Ask) -> Towing:
     behind = next((each for each in ask.all(Trailer) if comes_along(ask, each.trips)), None)
     if behind is None:
         raise Missing(None, "trailer that comes along")
-    stands = ask.shared("load, laden", laden_load)
+    stands = laden_load(ask)
     trailer_kg, nose_kg = (ask.need(f"trailers.{behind.name}.{key}") for key in ("mass_kg", "nose_kg"))
     held = on_hitch(
         stands.front_kg,

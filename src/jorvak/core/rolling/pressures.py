@@ -85,7 +85,7 @@ def pressures(ask: Ask) -> Pressures:
 
 def _on_the_road(ask: Ask, end: End) -> RoadPressure:
     place = f"wheels.{end}_left"
-    laden = ask.shared("load, laden", laden_load)
+    laden = laden_load(ask)
     stands = (laden.front_kg if end == "front" else laden.rear_kg) / tyres_at(ask, end)
     most = carried_by_one(ask, end)
     reference = ask.need(f"{place}.reference_pressure_kpa")

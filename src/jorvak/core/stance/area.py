@@ -34,6 +34,7 @@ from jorvak.core.stance.results import (
     under_differentials,
 )
 from jorvak.core.stance.room import GapRoom, tyre_rooms
+from jorvak.core.stance.sagging import Sagging, sagging
 from jorvak.core.stance.stance import StanceOut
 from jorvak.core.stance.suspension import Corner, Flex, Shock, Travel, corner, flex, shock_of, travel
 
@@ -43,6 +44,7 @@ class StanceResults:
     lift: Result[LiftStackOut]
     angles: Result[StanceOut]
     rake: Result[Rake]
+    sag: Result[Sagging]
     under_differentials_mm: Result[float]
     height: Result[Height]
     room: Result[tuple[GapRoom, ...]]
@@ -69,6 +71,7 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "lift": lift,
     "angles": angles,
     "rake": rake,
+    "sag": sagging,
     "under_differentials_mm": under_differentials,
     "height": height,
     "room": tyre_rooms,

@@ -4,7 +4,6 @@ from collections.abc import Iterator
 
 from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Settle, measure_first
-from jorvak.core.load.area import LoadResults
 
 OF_THE_TRACK = 0.02
 FRONT_LEAST = 0.40
@@ -13,7 +12,7 @@ LOST_PCT = 10.0
 
 def side_heavy(here: Here) -> Iterator[Finding]:
     """The centre of gravity beyond 2 % of the mean track to one side."""
-    result = here.judged_results.of(LoadResults).load
+    result = here.judged_results.result("load", "load")
     tracks = [here.value(f"body.{end}_track_mm") for end in ("front", "rear")]
     if result.value is None or None in tracks:
         return
@@ -39,7 +38,7 @@ def side_heavy(here: Here) -> Iterator[Finding]:
 
 def front_light(here: Here) -> Iterator[Finding]:
     """Too little on the front axle to steer and brake by."""
-    result = here.judged_results.of(LoadResults).load
+    result = here.judged_results.result("load", "load")
     if result.value is not None:
         share = result.value.front_kg / result.value.total_kg
         off = result.off("front_kg") / result.value.total_kg
@@ -58,7 +57,7 @@ def front_light(here: Here) -> Iterator[Finding]:
                 ),
                 subject="share",
             )
-    towing = here.results.of(LoadResults).towing
+    towing = here.results.result("load", "towing")
     if here.moment.stage != "as-found" and towing.value is not None:
         lost = towing.value.steering_lost_pct
         if lost > LOST_PCT + SLACK:
@@ -77,7 +76,7 @@ def front_light(here: Here) -> Iterator[Finding]:
 
 def nose_low(here: Here) -> Iterator[Finding]:
     """A trailer whose nose is light sways."""
-    result = here.results.of(LoadResults).towing
+    result = here.results.result("load", "towing")
     if here.moment.stage == "as-found" or result.value is None or not result.value.nose_low:
         return
     yield here.finding(

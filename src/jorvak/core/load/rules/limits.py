@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
-from jorvak.core.load.area import LoadResults
 
 LIMITS: tuple[tuple[str, str, str, str, Place], ...] = (
     ("over-gvm", "payload_kg", "body.permitted_kg", "The vehicle", "middle"),
@@ -43,7 +42,7 @@ def over_what_is_permitted(here: Here) -> Iterator[Finding]:
 
 def payload_negative(here: Here) -> Iterator[Finding]:
     """As built it is over already, before anyone sits down."""
-    result = here.results.of(LoadResults).load
+    result = here.results.result("load", "load")
     if result.value is None or result.value.laden or result.value.payload_kg is None:
         return
     left, off = result.value.payload_kg, result.off("payload_kg")
@@ -77,7 +76,7 @@ def over_with_the_trailer(here: Here) -> Iterator[Finding]:
     """The train, the trailer, the rear axle or the hitch beyond what is permitted, with the trailer of the brief."""
     if here.moment.stage == "as-found":
         return
-    result = here.results.of(LoadResults).towing
+    result = here.results.result("load", "towing")
     if result.value is None:
         return
     for code, place, limit, what, subject in TOWED:

@@ -4,7 +4,6 @@ import math
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, room
-from jorvak.core.load.area import LoadResults
 from jorvak.core.load.records import Cargo, LoadPlace, PlaceKind
 from jorvak.core.load.room import PlaceRoom
 
@@ -17,7 +16,7 @@ def too_heavy(here: Here) -> Iterator[Finding]:
     """A place with more on it than it may carry, on the move or off road; laden."""
     if here.moment.stage == "as-found":
         return
-    result = here.results.of(LoadResults).rooms
+    result = here.results.result("load", "rooms")
     for i, place in enumerate(result.value.places if result.value else ()):
         roof = place.name == "roof" and place.room is None
         for limit, when in ((place.limit_kg, "on the move"), (place.off_road_kg, "off road")):
@@ -44,7 +43,7 @@ def too_heavy(here: Here) -> Iterator[Finding]:
 
 def _off(here: Here, place: PlaceRoom) -> float:
     """How far what is in a place may be off: the root of the sum of the squares of each thing."""
-    masses = here.results.of(LoadResults).masses.value
+    masses = here.results.result("load", "masses").value
     if masses is None:
         return 0.0
     rows = [
@@ -86,7 +85,7 @@ def nowhere_to_be(here: Here) -> Iterator[Finding]:
 
 def crew_without_a_seat(here: Here) -> Iterator[Finding]:
     """Seats are noted, and the brief has more crew than sits in them."""
-    result = here.results.of(LoadResults).masses
+    result = here.results.result("load", "masses")
     if here.moment.stage == "as-found" or result.value is None:
         return
     for row in result.value.rows:

@@ -3,7 +3,6 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.load.area import LoadResults
 from jorvak.core.load.records import Cargo, FoundTank
 from jorvak.core.load.results import Masses
 from jorvak.core.plan.kinds import masses_of, opening
@@ -56,7 +55,7 @@ def _counts_as_nothing(here: Here, name: str, path: str, what: str) -> Finding:
 
 def weigh_it(here: Here) -> Iterator[Finding]:
     """The margin is smaller than the doubt, and axle loads or much of what was added are no weighing."""
-    result, masses = here.judged_results.of(LoadResults).load, here.results.of(LoadResults).masses.value
+    result, masses = here.judged_results.result("load", "load"), here.results.result("load", "masses").value
     if result.value is None:
         return
     axles = ("body.front_axle_kg", "body.rear_axle_kg")
@@ -98,7 +97,7 @@ def _guessed_share(masses: Masses | None) -> float:
 
 def weigh_contradicts(here: Here) -> Iterator[Finding]:
     """The last weighing does not agree with the one before and what came on since."""
-    result = here.results.of(LoadResults).weighed_again
+    result = here.results.result("load", "weighed_again")
     if here.moment.stage == "as-found" or result.value is None or result.value.calculated.agrees:
         return
     found = result.value.calculated
