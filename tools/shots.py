@@ -67,11 +67,6 @@ def story(page: Page, url: str) -> None:
     page.get_by_label("The set of wheels from above").wait_for()
     page.evaluate("scrollTo(0, 250)")
     take(page, "wheels", from_top=False)
-    page.goto(f"{url}/rigs/1/rolling?view=sizes")
-    page.get_by_label("size as moulded").fill("33x12.50R17")
-    page.keyboard.press("Enter")
-    page.get_by_role("row", name="33X12.50R17").wait_for()
-    take(page, "sizes")
     page.goto(f"{url}/rigs/2/rolling?view=distance")
     page.get_by_role("button", name="the recorded drive").click()
     page.get_by_role("button", name="take it for the rig").wait_for()
@@ -136,6 +131,14 @@ def stance(page: Page, url: str) -> None:
     take(page, "crossing", from_top=False)
 
 
+def load(page: Page, url: str) -> None:
+    """Plover laden, a mass chosen."""
+    page.goto(f"{url}/rigs/1/load")
+    page.get_by_role("button", name="second battery, 26 kg").click()
+    page.get_by_label("Axle loads against their limits").wait_for()
+    take(page, "load")
+
+
 def own_vehicle(page: Page, url: str) -> None:
     """A vehicle of which four things are known."""
     page.goto(url)
@@ -174,6 +177,7 @@ def main() -> None:
         story(window(browser), url)
         build(window(browser), url)
         stance(window(browser), url)
+        load(window(browser), url)
         own_vehicle(window(browser), url)
         tablet = window(browser, 820, 1180, NIGHT_IN_INCHES)
         tablet.goto(f"{url}/rigs/4/rolling?stage=2")

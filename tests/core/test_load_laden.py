@@ -44,7 +44,7 @@ def small(
     return rig
 
 
-def drawer(**more: float) -> dict[str, float]:
+def drawer(**more: float) -> dict[str, Any]:
     return {
         "places__drawer__x_mm": 2000.0,
         "places__drawer__y_mm": 300.0,
@@ -84,7 +84,7 @@ class TestByHand:
         assert load.payload_kg == pytest.approx(2600 - 1800 - 155.2)
         assert load.cg_y_mm == pytest.approx((-400 * 80 + 300 * 50) / 1955.2)
         assert load.worst == "front" and load.worst_left_kg == pytest.approx(200)
-        rows = {row.label: row for row in at(rig).masses.value.rows}  # type: ignore[union-attr]
+        rows = {row.label: row for row in at(rig).masses.value.rows}
         assert rows["box"].place == "drawer" and rows["box"].off_kg == pytest.approx(0.5)
         assert [*rows] == ["crew, driver", "box", "diesel, main"]
         # As built nobody is aboard, and laden is a stage of its own.
@@ -101,13 +101,13 @@ class TestByHand:
         # 10 kg more of it, beside the scale's own: by root of sum of squares.
         one_off, other_off = (at(rig).laden.off("total_kg") for rig in (sure, guess))
         assert other_off**2 - one_off**2 == pytest.approx(10.0**2 - 1.0**2, rel=1e-6)
-        assert at(guess).masses.value.weigh_first == ("box",)  # type: ignore[union-attr]
+        assert at(guess).masses.value.weigh_first == ("box",)
 
     def test_a_tank_of_which_nobody_noted_what_was_in_it_is_half_full_and_may_be_either(self) -> None:
         rig = small(
             FoundTank(name="main", holds="water"), tanks__main__volume_l=80.0, tanks__main__x_mm=2500.0
         )
-        (row,) = at(rig).masses.value.rows  # type: ignore[union-attr]
+        (row,) = at(rig).masses.value.rows
         assert row.kg == 40 and row.off_kg == 40 and row.known == "assumed"
 
     def test_only_what_is_for_the_trip_comes_along(self) -> None:
@@ -118,7 +118,7 @@ class TestByHand:
             cargo__rope__mass_kg=8.0,
         )
         winter = replace(rig, brief=rig.brief.model_copy(update={"trip": "winter"}))
-        assert at(rig).laden.value.added_kg == 8 and at(winter).laden.value.added_kg == 20  # type: ignore[union-attr]
+        assert at(rig).laden.value.added_kg == 8 and at(winter).laden.value.added_kg == 20
 
     @given(st.lists(st.tuples(st.floats(1, 60), st.floats(0, 2500)), min_size=1, max_size=8))
     def test_the_axles_carry_what_the_masses_weigh(self, masses: list[tuple[float, float]]) -> None:
@@ -132,7 +132,7 @@ class TestByHand:
 
     def test_room_is_what_says_no_first(self) -> None:
         rig = small(LoadPlace(name="drawer"), Cargo(name="box", place="drawer"), cargo__box__mass_kg=50.0, **drawer(places__drawer__limit_kg=90.0))  # fmt: skip
-        (place,) = at(rig).rooms.value.places  # type: ignore[union-attr]
+        (place,) = at(rig).rooms.value.places
         assert place.room and (place.room.kg, place.room.governs) == (40.0, "place")
         ask = Ask(laden(moment(rig, "planned", with_doubt=False)))
         # Ahead of the axle 240 left in front are 200 at -500 mm.
@@ -144,9 +144,9 @@ class TestByHand:
     def test_a_mass_put_elsewhere(self) -> None:
         rig = small(LoadPlace(name="drawer"), Cargo(name="box"), cargo__box__mass_kg=50.0, **drawer(),
                     changes=(Change(id=1, kind="winch", fields={}, mass_kg=40.0, mass_x_mm=-500.0),))  # fmt: skip
-        assert at(with_mass_at(rig, Put(change=1, x_mm=2500.0))).load.value.rear_kg == 840  # type: ignore[union-attr]
+        assert at(with_mass_at(rig, Put(change=1, x_mm=2500.0))).load.value.rear_kg == 840
         moved = with_mass_at(rig, Put(path="cargo.box.mass_kg", place="drawer"))
-        assert at(moved).laden.value.rear_kg == pytest.approx(800 - 8 + 40)  # type: ignore[union-attr]
+        assert at(moved).laden.value.rear_kg == pytest.approx(800 - 8 + 40)
         for put in (Put(change=9), Put(path="cargo.sofa.mass_kg", place="drawer"), Put(path="engine.idle_rpm", x_mm=1.0)):  # fmt: skip
             with pytest.raises(Refused):
                 with_mass_at(rig, put)
@@ -287,7 +287,7 @@ class TestLine:
 
     def test_water_with_a_place_is_a_tank_and_a_trailer_is_a_record(self) -> None:
         rig = small()
-        assert read_line("water 60 at 1900", rig).draft.kind == "tank"  # type: ignore[union-attr]
+        assert read_line("water 60 at 1900", rig).draft.kind == "tank"
         after, _ = carried_out(rig, read_line("trailer 900 nose 70", rig), "planned", TODAY)
         assert (
             after.all(Trailer)[0].name == "trailer" and after.figures["trailers.trailer.nose_kg"].value == 70
