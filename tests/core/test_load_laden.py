@@ -162,7 +162,7 @@ class TestFindings:
         assert "payload-negative" not in codes(small(changes=(BAR,)))
 
     def test_train_hitch_and_a_nose_that_is_light(self) -> None:
-        trailer = {"trailers__boat__mass_kg": 1500.0, "body__hitch_x_mm": 3500.0, "body__permitted_train_kg": 3000.0, "body__permitted_nose_kg": 80.0}  # fmt: skip
+        trailer: dict[str, Any] = {"trailers__boat__mass_kg": 1500.0, "body__hitch_x_mm": 3500.0, "body__permitted_train_kg": 3000.0, "body__permitted_nose_kg": 80.0}  # fmt: skip
         over = small(Trailer(name="boat"), trailers__boat__nose_kg=120.0, **trailer)
         assert codes(over)["over-train"] == ["stop"] and codes(over)["over-hitch"] == ["stop"]
         assert "over-train" not in codes(over, "as-found")
