@@ -7,6 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, Seat
 from jorvak.core.stance.records import Gap
 from jorvak.core.vehicle.records import Part
 from jorvak.demo import BUILDS
@@ -159,7 +160,7 @@ def unplanned(folder: Path) -> Path:
         build.rig,
         name="Plover as bought",
         changes=(),
-        records={kind: build.rig.all(kind) for kind in (Gap, Part)},
+        records={kind: build.rig.all(kind) for kind in (Gap, Part, Seat, FoundTank, LoadPlace, Cargo)},
     )
     file = folder / "unplanned.json"
     file.write_text(write_build(bare, build.written_on or TODAY), encoding="utf-8")

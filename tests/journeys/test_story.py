@@ -85,6 +85,8 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     slider = page.get_by_role("slider", name="Stage")
     slider.focus()
     page.keyboard.press("End")
+    expect(slider).to_have_attribute("aria-valuetext", "laden")
+    page.keyboard.press("ArrowLeft")
     expect(slider).to_have_attribute("aria-valuetext", "after gears 4.10 front")
 
     # Each change has brought its job, with its cautions.

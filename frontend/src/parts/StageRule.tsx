@@ -54,6 +54,14 @@ export function StageRule() {
     { title: "laden", state: "laden" as const },
   ];
   const last = ticks.length - 1;
+  // Beside the label of the last tick that of the mark ends at its mark.
+  const beforeLaden = place === last - 1;
+  const shiftOf = (index: number) =>
+    index === last
+      ? "-translate-x-2.5"
+      : beforeLaden && index === place
+        ? "-translate-x-[calc(100%-10px)]"
+        : "-translate-x-1/2";
   return (
     <section aria-label="Stages" className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
       <Slider.Root
@@ -95,14 +103,16 @@ export function StageRule() {
           const written =
             index === place ||
             index === last ||
-            (index % every === 0 && Math.abs(index - place) >= every && last - index >= every);
+            (index % every === 0 &&
+              Math.abs(index - place) >= (beforeLaden ? 2 : 1) * every &&
+              last - index >= every);
           if (!written) return null;
           const today = index === fitted && fitted > 0;
           return (
             <button
               key={index}
               onClick={() => go(index)}
-              className={`absolute -top-1 max-w-36 ${index === last ? "-translate-x-2.5" : "-translate-x-1/2"} truncate px-1 py-1 whitespace-nowrap ${
+              className={`absolute -top-1 max-w-36 ${shiftOf(index)} truncate px-1 py-1 whitespace-nowrap ${
                 index === place
                   ? "font-semibold text-strip-oxide"
                   : index <= fitted

@@ -316,7 +316,7 @@ function Cargo() {
                   {label}
                 </th>
               ))}
-              <th className="font-normal">kept apart from</th>
+              <th className="pl-3 font-normal">kept apart from</th>
               <th />
             </tr>
           </thead>

@@ -13,8 +13,13 @@ export function Statement() {
   const mm = useMm();
   const moments = useThroughout();
   const laden = load.laden.value;
-  const rows = load.masses.value?.rows ?? [];
+  const rows = (load.masses.value?.rows ?? []).filter(({ kg: mass }) => Math.abs(mass) >= 0.5);
   const last = sheet.records.weighing.at(-1)?.record;
+  const axle = sheet.figures["body.front_axle_kg"];
+  const axlesAsNoted =
+    axle === undefined
+      ? ""
+      : `Axle loads as found: ${axle.known}${axle.noted_on ? `, ${day(axle.noted_on)}` : ""}${axle.note ? ` (${axle.note})` : ""}.`;
   const limit = (key: string) => {
     const value = sheet.figures[`body.${key}`]?.value;
     return typeof value === "number" ? kg(value) : "not noted";
@@ -41,7 +46,7 @@ export function Statement() {
         {day(sheet.today)}.{" "}
         {last
           ? `Last weighed${last.taken_on ? ` on ${day(last.taken_on)}` : ""}, ${last.scale}: ${kg(last.front_kg)} in front, ${kg(last.rear_kg)} behind.`
-          : "Not on a scale since it was found."}
+          : axlesAsNoted}
       </p>
       <table className="cond mt-3 w-full max-w-3xl">
         <thead>

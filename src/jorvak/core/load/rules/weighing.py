@@ -107,12 +107,14 @@ def weigh_contradicts(here: Here) -> Iterator[Finding]:
         if found.suspect
         else ""
         if found.off_x_mm is None
-        else f" Something forgotten would stand {here.mm(found.off_x_mm)} behind the front axle."
+        else f" {'Something forgotten would stand' if found.off_kg > 0 else 'What came off would have stood'} "
+        f"{here.mm(found.off_x_mm)} behind the front axle."
     )
     yield here.finding(
         "weigh-contradicts",
         "watch",
-        f"The scale has {here.kg(abs(found.off_kg))} {way} than what was noted since {result.value.before} makes it."
+        f"The scale has {here.kg(abs(found.off_kg))} {way} than the weighing before ({result.value.before}) and what "
+        "came on since make it."
         f"{suspect}",
         "middle",
         result=result,
