@@ -324,11 +324,16 @@ def bench_wire(port: int) -> Iterator[Row]:
 def bench_round_trip(port: int) -> Iterator[Row]:
     # No value comes twice: what is known from the last time is known of other figures only.
     client = Client(port)
-    version = json.loads(client.ask("GET", "/api/rigs/1"))["versions"]["body.wheelbase_mm"]
+    path = "body.wheelbase_mm"
+    version = json.loads(client.ask("GET", "/api/rigs/1"))["versions"][path]
+    # Versions are given once for all records: only from a write on are those of one figure in a row.
+    first = client.ask("PUT", "/api/rigs/1/figures", {"path": path, "typed": "2500", "version": version})
+    version = json.loads(first)["versions"][path]
+    begun = version
 
     def edit() -> None:
         nonlocal version
-        body = {"path": "body.wheelbase_mm", "typed": str(2500 + version), "version": version}
+        body = {"path": path, "typed": str(2501 + version - begun), "version": version}
         client.ask("PUT", "/api/rigs/1/figures", body)
         version += 1
 
@@ -511,6 +516,9 @@ def rows() -> Iterator[Row]:
         yield from bench_round_trip(server.port)
         yield from bench_wire(server.port)
         yield from bench_trying(server.port)
+        from tools.loading import bench_load
+
+        yield from bench_load(server.port)
         yield from bench_browser(server.port)
         server.kill()
     yield from bench_script()

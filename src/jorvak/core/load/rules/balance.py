@@ -57,7 +57,7 @@ def front_light(here: Here) -> Iterator[Finding]:
                 ),
                 subject="share",
             )
-    towing = here.results.result("load", "towing")
+    towing = here.judged_results.result("load", "towing")
     if here.moment.stage != "as-found" and towing.value is not None:
         lost = towing.value.steering_lost_pct
         if lost > LOST_PCT + SLACK:
@@ -76,7 +76,7 @@ def front_light(here: Here) -> Iterator[Finding]:
 
 def nose_low(here: Here) -> Iterator[Finding]:
     """A trailer whose nose is light sways."""
-    result = here.results.result("load", "towing")
+    result = here.judged_results.result("load", "towing")
     if here.moment.stage == "as-found" or result.value is None or not result.value.nose_low:
         return
     yield here.finding(

@@ -76,7 +76,7 @@ def over_with_the_trailer(here: Here) -> Iterator[Finding]:
     """The train, the trailer, the rear axle or the hitch beyond what is permitted, with the trailer of the brief."""
     if here.moment.stage == "as-found":
         return
-    result = here.results.result("load", "towing")
+    result = here.judged_results.result("load", "towing")
     if result.value is None:
         return
     for code, place, limit, what, subject in TOWED:

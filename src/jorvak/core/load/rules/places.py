@@ -4,8 +4,8 @@ import math
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, room
-from jorvak.core.load.records import Cargo, LoadPlace, PlaceKind
-from jorvak.core.load.room import PlaceRoom
+from jorvak.core.load.records import ON_THE_ROOF, Cargo, LoadPlace, PlaceKind
+from jorvak.core.load.room import ROOF, PlaceRoom
 
 PLACES: dict[PlaceKind, Place] = {
     "roof": "roof", "rack": "roof", "bar": "nose", "carrier": "tail", "hitch": "tail", "door": "tail", "bed": "tail",
@@ -16,7 +16,7 @@ def too_heavy(here: Here) -> Iterator[Finding]:
     """A place with more on it than it may carry, on the move or off road; laden."""
     if here.moment.stage == "as-found":
         return
-    result = here.results.result("load", "rooms")
+    result = here.judged_results.result("load", "rooms")
     for i, place in enumerate(result.value.places if result.value else ()):
         roof = place.name == "roof" and place.room is None
         for limit, when in ((place.limit_kg, "on the move"), (place.off_road_kg, "off road")):
@@ -43,22 +43,15 @@ def too_heavy(here: Here) -> Iterator[Finding]:
 
 def _off(here: Here, place: PlaceRoom) -> float:
     """How far what is in a place may be off: the root of the sum of the squares of each thing."""
-    masses = here.results.result("load", "masses").value
-    if masses is None:
-        return 0.0
-    rows = [
-        row for row in masses.rows
-        if row.place == place.name or (place.name == "roof" and _is_on_roof(here, row.place, row.change))
-    ]  # fmt: skip
-    return math.hypot(*(row.off_kg for row in rows))
-
-
-def _is_on_roof(here: Here, place: str | None, change: int | None) -> bool:
-    if place is not None:
-        return any(
-            each.name == place and each.kind in ("roof", "rack") for each in here.moment.rig.all(LoadPlace)
-        )
-    return any(each.id == change for each in here.changes("rack"))
+    masses = here.judged_results.result("load", "masses").value
+    rows = () if masses is None else masses.rows
+    if place.name != ROOF or place.room is not None:
+        return math.hypot(*(row.off_kg for row in rows if row.place == place.name))
+    tops = {each.name for each in here.moment.rig.all(LoadPlace) if each.kind in ON_THE_ROOF}
+    racks = {each.id for each in here.changes("rack")}
+    return math.hypot(
+        *(row.off_kg for row in rows if row.place in tops or (row.what == "change" and row.change in racks))
+    )
 
 
 def nowhere_to_be(here: Here) -> Iterator[Finding]:
@@ -85,7 +78,7 @@ def nowhere_to_be(here: Here) -> Iterator[Finding]:
 
 def crew_without_a_seat(here: Here) -> Iterator[Finding]:
     """Seats are noted, and the brief has more crew than sits in them."""
-    result = here.results.result("load", "masses")
+    result = here.judged_results.result("load", "masses")
     if here.moment.stage == "as-found" or result.value is None:
         return
     for row in result.value.rows:

@@ -55,7 +55,10 @@ def _counts_as_nothing(here: Here, name: str, path: str, what: str) -> Finding:
 
 def weigh_it(here: Here) -> Iterator[Finding]:
     """The margin is smaller than the doubt, and axle loads or much of what was added are no weighing."""
-    result, masses = here.judged_results.result("load", "load"), here.results.result("load", "masses").value
+    result, masses = (
+        here.judged_results.result("load", "load"),
+        here.judged_results.result("load", "masses").value,
+    )
     if result.value is None:
         return
     axles = ("body.front_axle_kg", "body.rear_axle_kg")
@@ -97,7 +100,7 @@ def _guessed_share(masses: Masses | None) -> float:
 
 def weigh_contradicts(here: Here) -> Iterator[Finding]:
     """The last weighing does not agree with the one before and what came on since."""
-    result = here.results.result("load", "weighed_again")
+    result = here.judged_results.result("load", "weighed_again")
     if here.moment.stage == "as-found" or result.value is None or result.value.calculated.agrees:
         return
     found = result.value.calculated

@@ -8,7 +8,6 @@ from jorvak.core.engine.result import Result
 from jorvak.core.findings import Finding, Here, Place, Settle, measure_first, room
 from jorvak.core.places import ENDS
 from jorvak.core.quantities import PRESSURE
-from jorvak.core.rolling.area import RollingResults
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
 A_TENTH = 0.10
@@ -53,7 +52,7 @@ def over_tyres(here: Here) -> Iterator[Finding]:
 
 def pressure_unset(here: Here) -> Iterator[Finding]:
     """The load on an axle changed by more than a tenth, and nobody set the pressure for it."""
-    pressures = here.results.of(RollingResults).pressures
+    pressures = here.judged_results.result("rolling", "pressures")
     if here.moment.stage == "as-found" or pressures.value is None:
         return
     for end in ENDS:
