@@ -162,9 +162,10 @@ function Left() {
 
 /** How far the load lets it down. */
 function Sag() {
-  const { stance } = useResults();
+  const { load, stance } = useResults();
   const mm = useMm();
   const found = stance.sag.value;
+  if (!load.laden.value) return null;
   if (!found) return <WaitsFor waits={stance.sag.waits_for} />;
   const { front_sag_mm: front, rear_sag_mm: rear, rake_change_deg: rake } = found.calculated;
   return (

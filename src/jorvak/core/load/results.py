@@ -16,6 +16,7 @@ from jorvak.core.load.masses import (
     on_axles,
     place_of,
     rear_share,
+    triangle,
 )
 from jorvak.core.places import ENDS, End
 from jorvak.core.rig import Known
@@ -67,7 +68,9 @@ def _load(ask: Ask, brought: Sequence[Brought], laden: bool) -> Load:
     wheelbase_mm = ask.need("body.wheelbase_mm")
     own_y_mm = ask.typical("body.cg_y_mm")
     which = "masses together, laden" if laden else "masses together"
-    mixed = ask.shared(which, lambda inner: _mixture(brought, lever_of(inner, brought)))
+    mixed = ask.shared(
+        which, lambda inner: _mixture(brought, lever_of(inner, brought), inner.moment.with_doubt)
+    )
     on_front, on_rear, side, unplaced = ask.mixed(mixed)
     front, rear = found_front + on_front, found_rear + on_rear
     total = front + rear
@@ -97,10 +100,14 @@ def _load(ask: Ask, brought: Sequence[Brought], laden: bool) -> Load:
     )
 
 
-def _mixture(brought: Sequence[Brought], lever_mm: float) -> Mixture:
+NUMBERS = 4
+Parts = dict[str, tuple[tuple[float, ...], Labelled]]
+
+
+def _mixture(brought: Sequence[Brought], lever_mm: float, with_doubt: bool) -> Mixture:
     """On the front, on the rear, to the side times mass, and without a place: each mass and each unknown place a part."""
     total = [0.0, 0.0, 0.0, 0.0]
-    parts: dict[str, tuple[tuple[float, ...], Labelled]] = {}
+    parts: Parts = {}
     no_side = 0.0
     for each in brought:
         front, rear = on_axles(each, lever_mm)
@@ -120,7 +127,25 @@ def _mixture(brought: Sequence[Brought], lever_mm: float) -> Mixture:
             if mass.y_mm is None and not isinstance(mass.x_mm, str)
         )
     parts[SIDES] = ((0.0, 0.0, math.sqrt(no_side), 0.0), Labelled(1.0 if no_side else 0.0))
-    return mixture(parts, tuple(total))
+    return mixture(_few(parts) if with_doubt else {}, tuple(total))
+
+
+NAMED = 12
+"""So many masses are sources by themselves; what the others may be off together is as many as there are numbers."""
+OTHERS = "other masses"
+
+
+def _few(parts: Parts) -> Parts:
+    """The parts that may be off most, and the others together without loss of what they have in common."""
+    if len(parts) <= NAMED + NUMBERS:
+        return parts
+    by_size = sorted(parts.items(), key=lambda each: -each[1][1].off * max(map(abs, each[1][0][:2])))
+    few = dict(by_size[:NAMED])
+    rest = [tuple(labelled.off * number for number in numbers) for _, (numbers, labelled) in by_size[NAMED:]]
+    rows = triangle(rest, NUMBERS)
+    for i in range(NUMBERS):
+        few[f"{OTHERS}, {i + 1}"] = (tuple(row[i] for row in rows), Labelled(1.0))
+    return few
 
 
 @record(frozen=True, slots=True)
