@@ -59,6 +59,7 @@ export type Write =
   | { do: "pack"; places: Record<string, string> }
   | { do: "weigh"; weighing: WeighingIn }
   | { do: "take over" }
+  | { do: "notebook"; text: string }
   | { do: "drop"; table: Droppable; id: number; version: number }
   | { do: "drop point"; name: string }
   | { do: "clear assumed"; paths: string[] }
@@ -237,6 +238,10 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
           params: { path, query },
           body: { changes: null },
         }),
+      );
+    case "notebook":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/notebook", { params: { path, query }, body: { text: write.text } }),
       );
     case "drop point":
       return sheetOf(

@@ -718,6 +718,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/notebook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note all figures that were understood as one write, and put changes behind the stage. Lines that ask are left. */
+        post: operations["notebook_note_lines_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/notebook/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What was understood of each line. Nothing is written. */
+        post: operations["notebook_read_lines_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/obstacles": {
         parameters: {
             query?: never;
@@ -2189,6 +2223,11 @@ export interface components {
              * @default null
              */
             mass_x_mm: number | null;
+            /**
+             * Mass Z Mm
+             * @default null
+             */
+            mass_z_mm: number | null;
             /** Title */
             title: string;
         };
@@ -3269,6 +3308,22 @@ export interface components {
             name: string;
         };
         /**
+         * LineRead
+         * @description A line: the figures or the change that it is, or a question back.
+         */
+        LineRead: {
+            /** Ask */
+            ask: string | null;
+            /** Change */
+            change: string | null;
+            /** Figures */
+            figures: components["schemas"]["Understood"][];
+            /** Line */
+            line: string;
+            /** Note */
+            note: string | null;
+        };
+        /**
          * LineText
          * @description A line as it is typed. ``quick``: every figure at its word, for the drawing while keys come; then with its doubt.
          */
@@ -3279,6 +3334,14 @@ export interface components {
              */
             quick: boolean;
             /** Text */
+            text: string;
+        };
+        /** Lines */
+        Lines: {
+            /**
+             * Text
+             * @description lines of a notebook, or cells of a table
+             */
             text: string;
         };
         /** Link */
@@ -3742,6 +3805,11 @@ export interface components {
             /** Label */
             label: string;
             waits: components["schemas"]["Waits"];
+        };
+        /** NotebookRead */
+        NotebookRead: {
+            /** Lines */
+            lines: components["schemas"]["LineRead"][];
         };
         /**
          * Noted
@@ -8194,6 +8262,18 @@ export interface components {
              */
             static_radius_mm: number | null;
         };
+        /**
+         * Understood
+         * @description A figure as it would be noted.
+         */
+        Understood: {
+            /** Label */
+            label: string;
+            /** Path */
+            path: string;
+            /** Written */
+            written: string;
+        };
         /** UnitOut */
         UnitOut: {
             /** Factor */
@@ -10643,6 +10723,101 @@ export interface operations {
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    notebook_note_lines_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lines"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    notebook_read_lines_read_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lines"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NotebookRead"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };

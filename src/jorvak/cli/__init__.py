@@ -6,7 +6,7 @@ import sqlite3
 import sys
 from contextlib import suppress
 
-from jorvak.cli import builds, calc, data, service
+from jorvak.cli import builds, calc, data, read, service
 from jorvak.cli.failed import BAD_INPUT, Failed
 
 
@@ -46,6 +46,6 @@ def _write_no_more() -> None:
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="bin/jorvak", description="The rig on paper before metal is cut.")
     commands = parser.add_subparsers(required=True, metavar="COMMAND")
-    for module in (calc, builds, service, data):
+    for module in (calc, read, builds, service, data):
         module.add_commands(commands)
     return parser

@@ -16,6 +16,7 @@ from jorvak.store.journal import LATEST, Journal, NotThere, Row, Stale, Write, u
 from jorvak.store.records import ROWS_REMEMBERED, TABLES
 
 NO_FIGURES: Mapping[str, Figure] = {}
+NO_POINTS: Mapping[str, Carrier] = {}
 MOST_REMEMBERED = 64
 """Rigs that were read lately, each by who reads it."""
 
@@ -222,15 +223,19 @@ class Rigs:
         what: str,
         key: str | None = None,
         changes: Sequence[tuple[Change, int]] = (),
+        points: Mapping[str, Carrier] = NO_POINTS,
     ) -> None:
         """Keep several records, figures and changes as one write, figures of ``versions`` in the place of what was there.
 
-        Each change stands with the version that it replaces. Raises Stale, NotThere.
+        Each change stands with the version that it replaces; ``points`` are new ones of the underside. Raises Stale,
+        NotThere.
         """
         with self.journal.write(rig_id, person, what, key) as write:
             for change, version in changes:
                 _belongs(write, "change", change.id, rig_id)
                 write.update("change", change.id, _change(change), version)
+            for name, carrier in points.items():
+                write.insert("point", {"rig_id": rig_id, "name": name, "carried_by": carrier})
             for put in puts:
                 _put(write, rig_id, put.table, put.record, put.version)
             for path, figure in figures.items():

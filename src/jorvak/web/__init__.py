@@ -24,6 +24,7 @@ from jorvak.web.incoming import look_at_what_comes_in
 from jorvak.web.load import load_pages
 from jorvak.web.long_work import LongWork, work_pages
 from jorvak.web.measure import measure_pages
+from jorvak.web.notebook import notebook_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
@@ -89,7 +90,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        load_pages, weighing_pages, history_pages, work_pages, door_pages, share_pages,
+        load_pages, weighing_pages, notebook_pages, history_pages, work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

@@ -158,7 +158,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
         mass_known=body.mass_known,
         mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
         mass_y_mm=placed["mass_y_mm"],
-        mass_z_mm=placed["mass_z_mm"],
+        mass_z_mm=wanted.mass_z_mm if placed["mass_z_mm"] is None else placed["mass_z_mm"],
         mass_off_kg=placed["mass_off_kg"],
         cost=amount("cost", body.cost, MONEY, query, record.rig.brief.currency),
         option=body.option,

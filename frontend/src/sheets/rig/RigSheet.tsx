@@ -9,6 +9,7 @@ import { FigureButton } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
+import { Notebook } from "./Notebook";
 import { Parts } from "./Parts";
 import { Shares } from "./Shares";
 import { Problem } from "../../parts/Problem";
@@ -29,6 +30,7 @@ export function RigSheet() {
           save as a build file
         </a>
       </header>
+      <Notebook />
       <NotKnownYet />
       <div className="pt-2">
         {catalogue.headings.map(({ title, paths }) => (

@@ -89,6 +89,7 @@ class Draft(Frozen):
     title: str
     mass_kg: float | None = None
     mass_x_mm: float | None = None
+    mass_z_mm: float | None = None
 
 
 @cache

@@ -84,5 +84,6 @@ def carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[
         fields=typed.draft.fields,
         mass_kg=typed.draft.mass_kg,
         mass_x_mm=typed.draft.mass_x_mm,
+        mass_z_mm=typed.draft.mass_z_mm,
     )
     return replace(rig, changes=(*rig.changes[:before], draft, *rig.changes[before:])), before + 1

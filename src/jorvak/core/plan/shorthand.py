@@ -136,7 +136,7 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
                 values[form.key] = choice
                 words = re.sub(choice, " ", words, flags=re.IGNORECASE)
     left = words.split()
-    place = _taken_at(left, preset)
+    place, height = _taken_at(left, preset)
     values |= _taken_ratings(kind, forms, left)
     mass = _taken_mass(left)
     rest: list[str] = []
@@ -155,7 +155,7 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
     except Refused as refused:
         raise Refused("line", _labelled(refused, forms)) from None
     title = made.title if mass is None or mass >= 0 else f"{made.title}, taken out"
-    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place, "title": title})
+    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place, "mass_z_mm": height, "title": title})
 
 
 def _labelled(refused: Refused, forms: tuple[FieldForm, ...]) -> str:
@@ -165,18 +165,28 @@ def _labelled(refused: Refused, forms: tuple[FieldForm, ...]) -> str:
     return refused.message.replace(key, label, 1)
 
 
-def _taken_at(words: list[str], preset: Preset) -> float | None:
-    """The place behind ``at``, taken out of the words."""
+def _taken_at(words: list[str], preset: Preset) -> tuple[float | None, float | None]:
+    """The place behind ``at``, taken out of the words: behind the front axle, and how high where that follows."""
     spot = next((i for i, word in enumerate(words) if word.lower() in ("at", "@")), None)
     if spot is None:
-        return None
+        return None, None
     text = " ".join(words[spot + 1 :])
+    high = re.fullmatch(r"(.+?),? (\S+(?: \d+/\d+)?(?: ?(?:mm|cm|m|in|\"))?)(?: high| up)?", text)
     try:
-        place = read(text, LENGTH, preset.unit(LENGTH).symbol).value
+        try:
+            along, up = _length(text, preset), None
+        except Unreadable:
+            if high is None:
+                raise
+            along, up = _length(high[1].rstrip(","), preset), _length(high[2], preset)
     except Unreadable as error:
         raise Refused("line", f"Behind “at” comes the place: {error}") from None
     del words[spot:]
-    return place
+    return along, up
+
+
+def _length(text: str, preset: Preset) -> float:
+    return read(text, LENGTH, preset.unit(LENGTH).symbol).value
 
 
 RATED = ("rated", "rating", "pull", "carries", "for")

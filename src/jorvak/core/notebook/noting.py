@@ -1,0 +1,69 @@
+"""What lines of a notebook are to a rig: figures with how each is known, points and gaps that come with them, its brief."""
+
+from collections.abc import Sequence
+from datetime import date
+from typing import Any
+
+from jorvak.core.catalogue import FigureSpec, spec_of
+from jorvak.core.catalogue.rows import SHEET
+from jorvak.core.engine.moment import measured_now
+from jorvak.core.immutable import record
+from jorvak.core.notebook.reader import Read
+from jorvak.core.quantities import RATIO
+from jorvak.core.rig import Carrier, Figure, Known, Rig
+from jorvak.core.stance.records import Gap
+
+ON_AXLE = (("front differential", "front-axle"), ("rear differential", "rear-axle"))
+
+
+@record(frozen=True, slots=True)
+class Noting:
+    """What several lines come to, as one write: figures by path, points and gaps that are new, columns of the brief."""
+
+    figures: dict[str, Figure]
+    points: dict[str, Carrier]
+    gaps: tuple[Gap, ...]
+    brief: dict[str, Any]
+
+
+def noting(rig: Rig, reads: Sequence[Read], on: date, by: str) -> Noting:
+    """What lines that were read are to a rig; those that ask are left out."""
+    figures: dict[str, Figure] = {}
+    points: dict[str, Carrier] = {}
+    gaps: dict[str, Gap] = {}
+    brief: dict[str, Any] = {}
+    here = {gap.name for gap in rig.all(Gap)}
+    for read in reads:
+        for path, value in read.figures.items():
+            family, name, *_ = (*path.split("."), "")
+            if family == "brief":
+                brief[name] = value
+                continue
+            if family == "points" and name not in rig.points:
+                points[name] = _carrier(name)
+            if family == "gaps" and name not in here:
+                gaps[name] = Gap(name=name)
+            figures[path] = _figure(rig, path, value, on, by, read.note)
+    return Noting(figures, points, tuple(gaps.values()), brief)
+
+
+def _carrier(name: str) -> Carrier:
+    """What carries a point of that name; the frame where nothing else is said by it."""
+    known = next((carrier for of, carrier in ON_AXLE if of in name), "frame")
+    return "body" if name.startswith("sill") else known  # type: ignore[return-value]
+
+
+def _figure(rig: Rig, path: str, value: Any, on: date, by: str, note: str | None) -> Figure:
+    spec = spec_of(path)
+    if known_by(spec) == "measured":
+        figure = measured_now(rig, path, value, on, by)
+        return Figure(
+            figure.value, figure.known, figure.doubt, figure.noted_on, figure.noted_by, note, figure.taken
+        )
+    return Figure(value, known_by(spec), noted_on=on, noted_by=by, note=note)
+
+
+def known_by(spec: FigureSpec) -> Known:
+    """How a figure is known that somebody wrote down: what is stamped, counted or in a sheet is from a plate."""
+    stamped = spec.kind == "limit" or spec.shape != "number" or spec.quantity is RATIO
+    return "plate" if stamped or spec.how == SHEET else "measured"

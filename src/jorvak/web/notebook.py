@@ -1,0 +1,145 @@
+"""A notebook pasted: each line with what was understood of it, and all of that noted as one write."""
+
+from flask import Response
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field
+
+from jorvak.core.calculation import Refused
+from jorvak.core.catalogue import spec_of
+from jorvak.core.engine.moment import steps_before
+from jorvak.core.notebook.noting import noting
+from jorvak.core.notebook.reader import Read, read_note
+from jorvak.core.plan.kinds import check_fits, check_mass
+from jorvak.core.rig import Change, Rig
+from jorvak.store.rigs import Put
+from jorvak.web.rig import RigPath, figure_in_words
+from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
+
+notebook_pages = APIBlueprint(
+    "notebook", __name__, url_prefix="/api/rigs/<int:rig_id>/notebook", abp_tags=[Tag(name="notebook")]
+)
+
+MOST_LINES = 300
+LARGEST = 30_000
+
+
+class Lines(BaseModel):
+    text: str = Field(max_length=LARGEST, description="lines of a notebook, or cells of a table")
+
+
+class Understood(BaseModel):
+    """A figure as it would be noted, at each of its ``paths``: what is alike at several wheels is said once."""
+
+    paths: list[str]
+    label: str
+    written: str
+
+
+class LineRead(BaseModel):
+    """A line: the figures or the change that it is, or a question back."""
+
+    line: str
+    figures: list[Understood]
+    change: str | None
+    ask: str | None
+    note: str | None
+
+
+class NotebookRead(BaseModel):
+    lines: list[LineRead]
+
+
+@notebook_pages.post("/read", responses={200: NotebookRead})
+def read_lines(path: RigPath, query: View, body: Lines) -> Response:
+    """What was understood of each line. Nothing is written."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    return as_json(
+        NotebookRead(lines=[_written(line, read, query) for line, read in _reads(body, rig, query)])
+    )
+
+
+@notebook_pages.post("", responses={200: Sheet})
+def note_lines(path: RigPath, query: View, body: Lines) -> Response:
+    """Note all figures that were understood as one write, and put changes behind the stage. Lines that ask are left."""
+    record = rigs().read(path.rig_id, query.person)
+    reads = [read for _, read in _reads(body, record.rig, query)]
+    found = noting(record.rig, reads, today(), query.person)
+    changes = [read.change for read in reads if read.change is not None and read.ask is None]
+    if not found.figures and not found.brief and not changes:
+        raise Refused(
+            "text", "No line was understood as a figure or a change. Each says beside it what it wants."
+        )
+    if found.figures:
+        rigs().put_all(
+            path.rig_id, [Put("gap", gap) for gap in found.gaps], found.figures, record.figure_versions, query.person,
+            f"{len(found.figures)} figures from a notebook", query.key, points=found.points,
+        )  # fmt: skip
+    if found.brief:
+        rigs().set_head(path.rig_id, found.brief, record.version, query.person, "brief, from a notebook")
+    after = _last(record.rig, query)
+    for made in changes:
+        check_fits(made.kind, made.fields, record.rig.figures)
+        check_mass(made.kind, made.mass_kg)
+        change = Change(
+            kind=made.kind,
+            fields=made.fields,
+            mass_kg=made.mass_kg,
+            mass_x_mm=made.mass_x_mm,
+            mass_z_mm=made.mass_z_mm,
+        )
+        after = rigs().add_change(path.rig_id, change, after, query.person, f"{made.title} added")
+    return answer(path.rig_id, query)
+
+
+def _last(rig: Rig, view: View) -> int | None:
+    before = steps_before(rig, view.at_stage)
+    return rig.changes[before - 1].id if before else None
+
+
+def _reads(body: Lines, rig: Rig, view: View) -> list[tuple[str, Read]]:
+    """Each line that says something. Raises Refused on ``text`` for too many."""
+    lines = [line.replace("\t", " ").strip() for line in body.text.splitlines()]
+    lines = [line for line in lines if line and not line.startswith("#")]
+    if len(lines) > MOST_LINES:
+        raise Refused("text", f"Those are {len(lines)} lines; at most {MOST_LINES} are read at once.")
+    return [(line, read_note(line, view.preset, today(), rig)) for line in lines]
+
+
+def _written(line: str, read: Read, view: View) -> LineRead:
+    alike: dict[tuple[str, str], list[str]] = {}
+    for path, value in read.figures.items():
+        family, _, key = path.partition(".")
+        which = key.rpartition(".")[2] if family == "wheels" else path
+        alike.setdefault((which, repr(value)), []).append(path)
+    return LineRead(
+        line=line,
+        figures=[_understood(paths, read.figures[paths[0]], view) for paths in alike.values()],
+        change=None if read.change is None else read.change.title,
+        ask=read.ask,
+        note=read.note,
+    )
+
+
+def _understood(paths: list[str], value: object, view: View) -> Understood:
+    first = paths[0]
+    if first.startswith("brief."):
+        label = first.removeprefix("brief.").replace("_", " ")
+        return Understood(
+            paths=paths, label=label, written=f"{value:g}" if isinstance(value, float) else str(value)
+        )
+    spec = spec_of(first)
+    label = spec.label
+    if len(paths) > 1:
+        wheels = [path.split(".")[1] for path in paths]
+        label = f"{label.rpartition(', ')[0] or label}, {_at_wheels(wheels)}"
+    return Understood(paths=paths, label=label, written=figure_in_words(spec, value, view))
+
+
+def _at_wheels(wheels: list[str]) -> str:
+    match len(wheels), {wheel.split("_")[0] for wheel in wheels}:
+        case 5, _:
+            return "all five"
+        case 4, _ if "spare" not in wheels:
+            return "all four"
+        case _, ends:
+            return " and ".join(sorted(ends))
