@@ -3819,7 +3819,7 @@ export interface components {
             /** Path */
             path: string;
             /** Value */
-            value: number;
+            value: number | string | number[];
         };
         /**
          * NotedFigure
@@ -8264,13 +8264,13 @@ export interface components {
         };
         /**
          * Understood
-         * @description A figure as it would be noted.
+         * @description A figure as it would be noted, at each of its ``paths``: what is alike at several wheels is said once.
          */
         Understood: {
             /** Label */
             label: string;
-            /** Path */
-            path: string;
+            /** Paths */
+            paths: string[];
             /** Written */
             written: string;
         };

@@ -10,8 +10,8 @@ from pydantic import BaseModel, Field
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
 from jorvak.core.engine.moment import steps_before
+from jorvak.core.notebook.typed import read_typed
 from jorvak.core.plan.kinds import check_fits, check_mass, draft, kind_of, title_of
-from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import Preview, figures_of, preview
 from jorvak.core.plan.records import Question
 from jorvak.core.plan.shorthand import read_fields
@@ -112,7 +112,7 @@ def preview_line(path: RigPath, query: View, body: LineText) -> Response:
     """What a typed line would do at this stage. Nothing is written."""
     rig = rigs().read(path.rig_id, query.person).rig
     try:
-        typed = read_line(body.text, rig, query.preset)
+        typed = read_typed(body.text, rig, query.preset, today())
         tried = preview(
             rig,
             typed,
@@ -134,7 +134,7 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
     """Put a change into the order behind the stage, or note the figure that the line names."""
     record = rigs().read(path.rig_id, query.person)
     if body.line is not None:
-        typed = read_line(body.line, record.rig, query.preset)
+        typed = read_typed(body.line, record.rig, query.preset, today())
         if typed.draft is None:
             return _note(record, typed, query)
         wanted = typed.draft

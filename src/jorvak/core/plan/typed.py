@@ -6,7 +6,7 @@ from pydantic import Field
 
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import Draft
-from jorvak.core.rig import Frozen, Known, Record
+from jorvak.core.rig import Frozen, Known, Record, Value
 
 
 @record(frozen=True, slots=True)
@@ -14,7 +14,7 @@ class Noted:
     """A further figure that a line notes."""
 
     path: str
-    value: float
+    value: Value
 
 
 class Typed(Frozen):
