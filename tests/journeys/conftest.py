@@ -186,3 +186,9 @@ def type_line(page: Page, text: str, enter: bool = True) -> None:
         expect(page.get_by_text("would be step")).to_be_visible()
         page.keyboard.press("Enter")
         expect(line).to_have_count(0)
+
+
+def draw_bare(page: Page) -> None:
+    """Draw a new vehicle without anything that is usual standing in."""
+    page.get_by_label("let what is usual stand in").uncheck()
+    page.get_by_role("button", name="draw it").click()

@@ -3,7 +3,7 @@
 import pytest
 from playwright.sync_api import Locator, Page, expect
 
-from tests.journeys.conftest import Served, Window, to_sheet, type_line
+from tests.journeys.conftest import Served, Window, draw_bare, to_sheet, type_line
 
 
 @pytest.fixture
@@ -203,11 +203,11 @@ def test_a_figure_shows_what_it_was(demo_page: Page) -> None:
     expect(panel.locator("figure svg circle")).to_have_count(3)
 
 
-def test_nothing_to_measure_says_so(empty_server: Served, window: Window) -> None:
+def test_a_bare_rig_begins_with_what_decides_most(empty_server: Served, window: Window) -> None:
     page = window.page
     page.goto(empty_server.url)
     page.get_by_label("Name").fill("Bare")
-    page.get_by_role("button", name="draw it").click()
+    draw_bare(page)
     expect(page.get_by_role("heading", name="Rig", level=1)).to_be_visible()
     to_sheet(page, "Measure")
-    expect(page.get_by_role("main")).to_contain_text("nothing waits for a tape")
+    expect(page.get_by_role("textbox", name="wheelbase")).to_be_visible()

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.journeys.conftest import Served, Window, comes_to, to_sheet
+from tests.journeys.conftest import Served, Window, comes_to, draw_bare, to_sheet
 
 
 @pytest.fixture
@@ -106,7 +106,7 @@ def test_with_nothing_noted_it_says_what_it_waits_for(window: Window, empty_serv
     page = window.page
     page.goto(empty_server.url)
     page.get_by_label("Name").fill("Bare")
-    page.get_by_role("button", name="draw it").click()
+    draw_bare(page)
     expect(page.get_by_role("heading", name="Rig", exact=True)).to_be_visible()
     to_sheet(page, "Load")
     expect(page.get_by_role("button", name="waits for wheelbase")).to_be_visible()

@@ -5,7 +5,7 @@ import re
 from playwright.sync_api import Page, expect
 from tools.running import Server
 
-from tests.journeys.conftest import Served, Window, comes_to, to_sheet, type_line
+from tests.journeys.conftest import Served, Window, comes_to, draw_bare, to_sheet, type_line
 
 
 def findings(page: Page) -> list[str]:
@@ -146,17 +146,17 @@ def test_a_builders_own_vehicle(empty_server: Served, window: Window) -> None:
     page = window.page
     page.goto(empty_server.url)
     expect(page.get_by_role("heading", name="Begin with your vehicle")).to_be_visible()
-    page.get_by_role("button", name="draw it").click()
+    draw_bare(page)
     expect(page.get_by_text("Give the rig a name")).to_be_visible()
     page.get_by_label("Name").fill("Sandpiper")
     page.get_by_label("Wheelbase, mm").fill("1,208")
     page.get_by_label("Size on the sidewall").fill("205/80R16")
     page.get_by_role("radio", name="open").click()
-    page.get_by_role("button", name="draw it").click()
+    draw_bare(page)
     expect(page.get_by_role("alert")).to_contain_text("could be 1.208 or 1208")
     window.forgive("422")
     page.get_by_label("Wheelbase, mm").fill("2050")
-    page.get_by_role("button", name="draw it").click()
+    draw_bare(page)
 
     # It draws what it knows and says what it does not.
     expect(page.get_by_role("heading", name="Rig", exact=True)).to_be_visible()

@@ -3776,6 +3776,11 @@ export interface components {
              * @enum {string}
              */
             form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            /**
+             * Four Wheel Drive
+             * @default true
+             */
+            four_wheel_drive: boolean;
             /** Name */
             name: string;
             /**
@@ -3783,6 +3788,18 @@ export interface components {
              * @default
              */
             size: string;
+            /**
+             * Speeds
+             * @description of the gearbox, forwards
+             * @default null
+             */
+            speeds: number | null;
+            /**
+             * Usual
+             * @description let what is usual of such a vehicle stand in, as assumed
+             * @default false
+             */
+            usual: boolean;
             /**
              * Wheelbase
              * @default

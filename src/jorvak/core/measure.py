@@ -21,6 +21,11 @@ LEAST_SHARE = 0.01
 Where = tuple[str, bool]
 """A figure's path, and whether it is meant as found."""
 FINDING_WEIGHT = 2.0
+DECIDES = (
+    "crawl_ratio", "top_gear_rpm", "speedometer_error_pct", "approach_deg", "departure_deg", "ground_clearance_mm",
+    "payload_laden_kg", "worst_axle_left_kg",
+)  # fmt: skip
+"""What is looked at where the brief does not say what decides: tyre, gearing, angles, load."""
 
 
 @dataclass(slots=True)
@@ -66,7 +71,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
                     FINDING_WEIGHT,
                     must=True,
                 )
-    for key in here.rig.brief.deciding:
+    for key in here.rig.brief.deciding or DECIDES:
         if key not in shown_figures():
             continue
         area, shown = shown_figures()[key]

@@ -34,6 +34,7 @@ from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.survey.records import Photo
 from jorvak.core.trip.readiness import days_left
+from jorvak.core.typical import standing_in
 from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, write_build
 from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
@@ -172,6 +173,9 @@ class NewRig(BaseModel):
     form: Form
     wheelbase: str = Field("", max_length=60)
     size: str = Field("", max_length=120)
+    speeds: int | None = Field(None, ge=3, le=8, description="of the gearbox, forwards")
+    four_wheel_drive: bool = True
+    usual: bool = Field(False, description="let what is usual of such a vehicle stand in, as assumed")
 
 
 class NotedFigure(BaseModel):
@@ -340,6 +344,8 @@ def new_rig(query: View, body: NewRig) -> Response:
                 size, "plate", noted_on=today(), noted_by=query.person
             )
     rig = Rig(name=body.name.strip(), form=body.form, figures=figures)
+    if body.usual:
+        rig = standing_in(rig, today(), body.speeds, body.four_wheel_drive)
     return answer(rigs().begin(rig, query.person, f"{rig.name} begun"), query, status=201)
 
 

@@ -34,7 +34,10 @@ export function Notebook() {
     enabled: rested.trim() !== "",
   });
   const lines = rested.trim() ? (found.data?.lines ?? []) : [];
-  const figures = lines.reduce((sum, line) => sum + line.figures.reduce((of, { paths }) => of + paths.length, 0), 0);
+  const figures = lines.reduce(
+    (sum, line) => sum + line.figures.reduce((of, { paths }) => of + paths.length, 0),
+    0,
+  );
   const changes = lines.filter(({ change, ask }) => change !== null && ask === null).length;
   const note = async () => {
     const refusal = await put({ do: "notebook", text });

@@ -11,8 +11,12 @@ import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { day } from "../../parts/day";
 import { RigDrawing } from "../../rig/RigDrawing";
+import { Choice } from "../../parts/Entry";
+import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
 
+const SPEEDS = ["3", "4", "5", "6", "7", "8"] as const;
+type Speeds = (typeof SPEEDS)[number];
 const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
 /** So many cards, each with its drawing, are shown before somebody asks for all. */
 const AT_ONCE = 40;
@@ -152,7 +156,15 @@ function NewRig({ first }: { first: boolean }) {
   const { units, person } = useSettings();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [entry, setEntry] = useState({ name: "", form: "wagon" as Form, wheelbase: "", size: "" });
+  const [entry, setEntry] = useState({
+    name: "",
+    form: "wagon" as Form,
+    wheelbase: "",
+    size: "",
+    speeds: null as number | null,
+    four_wheel_drive: true,
+    usual: true,
+  });
   const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
   const set = (part: Partial<typeof entry>) => setEntry({ ...entry, ...part });
 
@@ -227,6 +239,38 @@ function NewRig({ first }: { first: boolean }) {
               </RadioGroup.Item>
             ))}
           </RadioGroup.Root>
+        </div>
+        <div className="cond flex flex-wrap items-end gap-x-6 gap-y-3">
+          <div className="w-72">
+            <OneOf
+              label="Driven wheels"
+              value={entry.four_wheel_drive ? "four" : "two"}
+              ways={[
+                { value: "four", label: "four-wheel drive" },
+                { value: "two", label: "two-wheel drive" },
+              ]}
+              choose={(driven) => set({ four_wheel_drive: driven === "four" })}
+            />
+          </div>
+          <Choice
+            label="gears forwards"
+            value={entry.speeds === null ? "" : (String(entry.speeds) as Speeds)}
+            none="not known"
+            of={SPEEDS}
+            choose={(speeds) => set({ speeds: speeds ? Number(speeds) : null })}
+          />
+          <label className="flex min-h-10 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5 accent-ink"
+              checked={entry.usual}
+              onChange={(event) => set({ usual: event.target.checked })}
+            />
+            let what is usual stand in, as assumed
+            <span className="text-quiet">
+              ○ listed under Measure, cleared by one press; never a permitted mass
+            </span>
+          </label>
         </div>
         {problem && !["name", "wheelbase", "size"].includes(problem.field ?? "") && (
           <p role="alert" className="text-oxide">
