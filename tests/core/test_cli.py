@@ -121,3 +121,17 @@ def test_findings_of_a_file_name_the_step_that_raised_them(capsys: pytest.Captur
     # Step 4 are the tyres, steps 5 and 6 the gears; nobody has driven on any of them yet.
     assert raised["spare-does-not-fit"] == 4 and raised["running-in"] in (5, 6)
     assert found[0]["code"] == "over-front-axle" and found[0]["severity"] == "stop"
+
+
+def test_a_notebook_answers_each_line_and_says_that_one_asks(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    monkeypatch.setattr(sys, "stdin", Typed(b"wheelbase 108 in\r\n\nsprings fresh\nleaving 12 march"))
+    assert main(["read", "--on", "2026-03-02"]) == 2
+    wheelbase, asks, leaves = (json.loads(line) for line in capsys.readouterr().out.splitlines())
+    assert wheelbase["figures"] == {"body.wheelbase_mm": pytest.approx(2743.2)}
+    assert asks["figures"] == {} and asks["ask"]
+    assert leaves["figures"] == {"brief.leaves_on": "2026-03-12"}
+    monkeypatch.setattr(sys, "stdin", Typed(b"wheelbase 108"))
+    assert main(["read", "--units", "inch"]) == 0
+    assert json.loads(capsys.readouterr().out)["figures"] == wheelbase["figures"]

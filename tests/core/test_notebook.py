@@ -15,6 +15,7 @@ from jorvak.core.catalogue import checked
 from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import read_note
 from jorvak.core.notebook.skeleton import skeleton
+from jorvak.core.notebook.typed import read_typed
 from jorvak.core.quantities import METRIC, PRESETS
 from jorvak.core.rig import Rig
 
@@ -161,3 +162,29 @@ def test_the_skeleton_keeps_what_stands_between() -> None:
     found = skeleton("Axles 1200 / 1740 kg; 3° 24'")
     assert found.words == "axles #kg / #kg ; #"
     assert [value.typed for value in found.values] == ["1200 kg", "1740 kg", "3° 24'"]
+
+
+@pytest.mark.parametrize(
+    "line",
+    [
+        "wheelbase about 2740",
+        "wheelbase ~2740",
+        "wheelbase 2740?",
+        "wheelbase ca. 2740",
+        "wheelbase 2740 or so",
+    ],
+)
+def test_what_the_line_calls_a_guess_is_assumed(line: str) -> None:
+    read = read_note(line)
+    figure = noting(Rig(name="-"), [read], ON, "Ruben").figures["body.wheelbase_mm"]
+    assert (figure.value, figure.known) == (2740.0, "assumed")
+    typed = read_typed(line, Rig(name="-"))
+    assert (typed.value, typed.known) == (2740.0, "assumed")
+    plain = noting(Rig(name="-"), [read_note("wheelbase 2740")], ON, "Ruben").figures["body.wheelbase_mm"]
+    assert plain.known == "measured"
+
+
+@pytest.mark.parametrize("line", ["?", "~", "about", "wheelbase ?", "wheelbase about"])
+def test_a_guess_of_nothing_is_asked_back(line: str) -> None:
+    read = read_note(line)
+    assert read.ask and not read.figures and read.change is None

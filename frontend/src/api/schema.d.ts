@@ -3318,6 +3318,11 @@ export interface components {
             change: string | null;
             /** Figures */
             figures: components["schemas"]["Understood"][];
+            /**
+             * Guessed
+             * @description the line says that it is a guess: what it notes is assumed
+             */
+            guessed: boolean;
             /** Line */
             line: string;
             /** Note */

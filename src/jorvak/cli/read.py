@@ -49,4 +49,7 @@ def answer_to(line: str, preset: Preset, on: date) -> dict[str, Any]:
         for key in ("mass_kg", "mass_x_mm", "mass_z_mm"):
             if getattr(found.change, key) is not None:
                 change[key] = getattr(found.change, key)
-    return {"line": line, "figures": found.figures, "change": change, "ask": found.ask, "note": found.note}
+    return {
+        "line": line, "figures": found.figures, "change": change, "ask": found.ask, "note": found.note,
+        "guessed": found.guessed,
+    }  # fmt: skip

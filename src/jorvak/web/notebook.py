@@ -43,6 +43,7 @@ class LineRead(BaseModel):
     change: str | None
     ask: str | None
     note: str | None
+    guessed: bool = Field(description="the line says that it is a guess: what it notes is assumed")
 
 
 class NotebookRead(BaseModel):
@@ -117,6 +118,7 @@ def _written(line: str, read: Read, view: View) -> LineRead:
         change=None if read.change is None else read.change.title,
         ask=read.ask,
         note=read.note,
+        guessed=read.guessed,
     )
 
 

@@ -5,6 +5,7 @@ import { answered, client } from "../../api/client";
 import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { counted } from "../../parts/counted";
+import { KnownMark } from "../../parts/KnownMark";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { useRested } from "./useRested";
@@ -87,6 +88,12 @@ export function Notebook() {
                       <b className="font-semibold">{figure.written}</b>
                     </span>
                   ))}
+                  {line.guessed && line.figures.length > 0 && (
+                    <span>
+                      {" "}
+                      <KnownMark known="assumed" /> assumed
+                    </span>
+                  )}
                   {line.note && <span className="text-quiet"> (beside it: {line.note})</span>}
                 </>
               )}

@@ -43,7 +43,7 @@ def noting(rig: Rig, reads: Sequence[Read], on: date, by: str) -> Noting:
                 points[name] = _carrier(name)
             if family == "gaps" and name not in here:
                 gaps[name] = Gap(name=name)
-            figures[path] = _figure(rig, path, value, on, by, read.note)
+            figures[path] = _figure(rig, path, value, read, on, by)
     return Noting(figures, points, tuple(gaps.values()), brief)
 
 
@@ -53,14 +53,14 @@ def _carrier(name: str) -> Carrier:
     return "body" if name.startswith("sill") else known  # type: ignore[return-value]
 
 
-def _figure(rig: Rig, path: str, value: Any, on: date, by: str, note: str | None) -> Figure:
-    spec = spec_of(path)
-    if known_by(spec) == "measured":
+def _figure(rig: Rig, path: str, value: Any, read: Read, on: date, by: str) -> Figure:
+    known, note = "assumed" if read.guessed else known_by(spec_of(path)), read.note
+    if known == "measured":
         figure = measured_now(rig, path, value, on, by)
         return Figure(
             figure.value, figure.known, figure.doubt, figure.noted_on, figure.noted_by, note, figure.taken
         )
-    return Figure(value, known_by(spec), noted_on=on, noted_by=by, note=note)
+    return Figure(value, known, noted_on=on, noted_by=by, note=note)
 
 
 def known_by(spec: FigureSpec) -> Known:

@@ -5,6 +5,7 @@ Each clause has to be understood to its last word. What is not is asked back, wi
 
 import re
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -17,7 +18,7 @@ from jorvak.core.notebook.skeleton import Skeleton, Value, skeleton
 from jorvak.core.notebook.topics import AT_AN_END, CHOICES, TOPICS, Topic
 from jorvak.core.notebook.values import Asked, number
 from jorvak.core.notebook.wheels import wheels
-from jorvak.core.notebook.words import FILL, POSITIONS, bare, plainly, subject_of
+from jorvak.core.notebook.words import FILL, POSITIONS, bare, plainly, subject_of, unguessed
 from jorvak.core.places import ENDS
 from jorvak.core.plan.kinds import Draft, draft, kind_of
 from jorvak.core.plan.line import read_line
@@ -32,13 +33,15 @@ Figures = dict[str, Any]
 class Read:
     """What a line says: figures by path in the core's unit, a change, or a question back.
 
-    ``note`` is what stood beside the figures and is none: that the tank was half full.
+    ``note`` is what stood beside the figures and is none: that the tank was half full. ``guessed``: the line itself
+    says so (about, or so, ?), and its figures are assumed.
     """
 
     figures: Figures
     change: Draft | None = None
     ask: str | None = None
     note: str | None = None
+    guessed: bool = False
 
 
 def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: Rig | None = None) -> Read:
@@ -47,7 +50,7 @@ def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: R
     >>> read_note("track 1540/1530").figures
     {'body.front_track_mm': 1540.0, 'body.rear_track_mm': 1530.0}
     """
-    words = line.strip()
+    words, guessed = unguessed(line)
     if not words:
         return Read({}, ask="Nothing stands there. Type for example wheelbase 2740.")
     if len(words) > LONGEST:
@@ -55,10 +58,10 @@ def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: R
     try:
         found, notes = _statement(words, preset, on)
         if found:
-            return Read(_believable(found), note="; ".join(notes) or None)
+            return Read(_believable(found), note="; ".join(notes) or None, guessed=guessed)
     except Asked as asked:
         return Read({}, ask=asked.sentence)
-    return _change(words, preset, rig)
+    return replace(_change(words, preset, rig), guessed=guessed)
 
 
 LONGEST = 300

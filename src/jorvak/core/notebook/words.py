@@ -7,9 +7,14 @@ POSITIONS = frozenset(
 )
 """Where a value is said of; ``all`` is every wheel with the spare, ``four`` those that stand on the ground."""
 FILL = frozenset(
-    {"is", "are", "of", "at", "the", "by", "on", "a", "an", "reads", "tag", "it", "now", "with", "and", "each", "its", "about",
+    {"is", "are", "of", "at", "the", "by", "on", "a", "an", "reads", "tag", "it", "now", "with", "and", "each", "its",
      "wanted", "noted", "was", "stands", "be"}
 )  # fmt: skip
+_GUESSED = re.compile(
+    r"\b(?:about|roughly|approximately|approx|circa|ca|around|guess(?:ed)?|assumed|perhaps|maybe|or so)\b\.?|~"
+    r"|(?<=\S)\s*\?(?=[\s,;]|$)",
+    re.IGNORECASE,
+)
 _REWRITTEN = (
     (r"\bfl\b|\bfront left\b", "front_left"), (r"\bfr\b|\bfront right\b", "front_right"),
     (r"\brl\b|\brear left\b", "rear_left"), (r"\brr\b|\brear right\b", "rear_right"),
@@ -27,6 +32,16 @@ def plainly(words: str) -> str:
     for pattern, plain in _REWRITTEN:
         words = re.sub(pattern, plain, words)
     return re.sub(r"\s+", " ", words).strip()
+
+
+def unguessed(line: str) -> tuple[str, bool]:
+    """A line without the words that say it is a guess, and whether there were any.
+
+    >>> unguessed("wheelbase about 2740")
+    ('wheelbase 2740', True)
+    """
+    plain = re.sub(r"\s+", " ", _GUESSED.sub(" ", line)).replace(" ,", ",").strip()
+    return (plain, True) if plain and _GUESSED.search(line) else (line.strip(), False)
 
 
 def subject_of(words: str) -> str:
