@@ -47,7 +47,8 @@ export function StageRule() {
   };
   // Labels need room: where ticks stand close only every few are written, and always that of the mark.
   const [ref, width] = useMeasure(900);
-  const every = Math.max(1, Math.ceil((LABEL_PX * (steps + 1)) / Math.max(width, 1)));
+  const spacing = Math.max(width, 1) / (steps + 1);
+  const every = Math.max(1, Math.ceil(LABEL_PX / spacing));
   const ticks = [
     { title: "as found", state: "fitted" as const },
     ...counted.map(({ title, state }) => ({ title, state })),
@@ -104,7 +105,7 @@ export function StageRule() {
             index === place ||
             index === last ||
             (index % every === 0 &&
-              Math.abs(index - place) >= (beforeLaden ? 2 : 1) * every &&
+              Math.abs(index - place) * spacing >= LABEL_PX * (beforeLaden ? 1.5 : 1) &&
               last - index >= every);
           if (!written) return null;
           const today = index === fitted && fitted > 0;
