@@ -17,7 +17,7 @@ from jorvak.core.notebook.reader import read_note
 from jorvak.core.notebook.skeleton import skeleton
 from jorvak.core.notebook.typed import read_typed
 from jorvak.core.quantities import METRIC, PRESETS
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Figure, Rig
 
 ON = date(2026, 3, 2)
 FIRST, SECOND = (Path(__file__).parent / "notebook.txt").read_text(encoding="utf-8").split("# Part 2")
@@ -53,6 +53,8 @@ CHANGES: dict[str, tuple[str, dict[str, Any], float | None, float | None]] = {
     "bumper with winch 48 kg at -780": ("bumper", {"axle": "front", "with_winch": True}, 48.0, -780.0),
     "drawers 62 kg at 2650, 700 high": ("storage", {"name": "drawers"}, 62.0, 2650.0),
     "tank 90 diesel at 3100": ("tank", {"volume_l": 90.0, "holds": "diesel"}, None, 3100.0),
+    "snorkel 6 kg at 300, 1500 high": ("snorkel", {}, 6.0, 300.0),
+    "rock sliders 44 kg at 1370": ("sliders", {}, 44.0, 1370.0),
     "take the rear seats out, 38 kg at 2150": ("equipment", {"name": "rear seats"}, -38.0, 2150.0),
 }  # fmt: skip
 
@@ -100,6 +102,17 @@ def test_changes_are_those_that_were_meant(line: str) -> None:
     made = read_note(line, on=ON).change
     assert made is not None and made.kind == kind and (made.mass_kg, made.mass_x_mm) == (mass, x)
     assert {key: made.fields.get(key) for key in fields} == pytest.approx(fields)
+
+
+def test_sliders_sit_in_the_middle_of_the_wheelbase_unless_it_is_said() -> None:
+    rig = Rig(name="-", figures={"body.wheelbase_mm": Figure(2740.0, "measured")})
+    made = read_note("rock sliders 44 kg", on=ON, rig=rig)
+    assert made.ask is None and made.change is not None and made.change.mass_x_mm == 1370
+    bare = read_note("rock sliders 44 kg", on=ON)
+    assert bare.change is not None and bare.change.mass_x_mm is None and bare.ask
+    said = read_note("rock sliders 44 kg at 1200", on=ON, rig=rig).change
+    assert said is not None and said.mass_x_mm == 1200
+    assert read_note("snorkel 6 kg", on=ON, rig=rig).ask
 
 
 def test_a_height_behind_the_place() -> None:

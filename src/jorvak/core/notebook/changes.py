@@ -14,6 +14,7 @@ REWRITTEN: tuple[tuple[str, str], ...] = (
         r"take (?:the )?(?P<what>.+?) out,? (?P<kg>\d\S*)\s?kg(?P<at> at .+)?",
         r"add \g<what> -\g<kg> kg\g<at>",
     ),
+    (r"rock sliders?\b(?P<rest>.*)", r"sliders\g<rest>"),
     (r"(?P<kind>roof rack|rack) (?P<kg>\d+(?:\.\d+)?)", r"rack \g<kg> kg"),
 )
 """How it is said, as a whole line, and how the line has it."""

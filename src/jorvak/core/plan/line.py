@@ -12,7 +12,7 @@ from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import BadFigure, FigureSpec, catalogue, checked, spec_of
 from jorvak.core.discovery import modules_in
 from jorvak.core.plan.kind_fields import places_in
-from jorvak.core.plan.kinds import Kind, check_fits, check_mass, draft, kinds
+from jorvak.core.plan.kinds import Draft, Kind, check_fits, check_mass, draft, kinds
 from jorvak.core.plan.shorthand import read_words
 from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import COUNT, METRIC, Preset, Unreadable, read
@@ -47,6 +47,7 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
     kind, of_kind = _kind_named(words)
     if kind is not None:
         made = draft(kind.name, kind.read(of_kind, rig)) if kind.read else read_words(kind, of_kind, preset)
+        made = _where_it_usually_sits(kind, made, rig)
         try:
             check_fits(made.kind, made.fields, rig.figures)
             check_mass(made.kind, made.mass_kg)
@@ -144,6 +145,15 @@ def _ratios(text: str, spec: FigureSpec) -> list[float]:
         raise Refused(spec.path, f"{spec.label}: nothing was typed. Type for example {spec.example}.")
     assert spec.quantity is not None
     return [read(part, spec.quantity).value for part in parts]
+
+
+def _where_it_usually_sits(kind: Kind[Any], made: Draft, rig: Rig) -> Draft:
+    """What sits at a usual place along the wheelbase, where that is known and nothing else is said."""
+    found = rig.figures.get("body.wheelbase_mm")
+    wheelbase_mm = None if found is None else found.value
+    if kind.along is None or made.mass_x_mm is not None or not isinstance(wheelbase_mm, float):
+        return made
+    return made.model_copy(update={"mass_x_mm": kind.along * wheelbase_mm})
 
 
 def _examples() -> str:

@@ -7,7 +7,7 @@ from jorvak.core.load.records import Cargo, FoundTank
 from jorvak.core.load.results import Masses
 from jorvak.core.plan.kinds import masses_of, opening
 
-WEIGHS = ("winch", "bumper", "rack", "tank", "storage")
+WEIGHS = ("winch", "bumper", "rack", "tank", "storage", "sliders", "snorkel")
 """Kinds of change that hang something on to a vehicle; equipment may stand in the place of what weighed as much."""
 A_QUARTER = 0.25
 PLACES = ("payload_kg", "front_left_kg", "rear_left_kg")
