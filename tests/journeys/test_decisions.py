@@ -84,7 +84,7 @@ def test_a_question_that_cannot_be_asked_says_what_is_wanting(page: Page) -> Non
     ):
         ask(page, question, options)
         expect(form.get_by_role("alert")).to_contain_text(says)
-        form.get_by_role("button", name="leave it").click()
+        form.get_by_role("button", name="cancel").click()
         expect(form).to_have_count(0)
     expect(page.get_by_role("main")).not_to_contain_text("open: none of its options")
 
@@ -171,7 +171,7 @@ def compared(page: Page) -> list[str]:
 def test_what_decides_stands_first_in_a_comparison(demo_page: Page) -> None:
     page = demo_page
     before = compared(page)
-    assert before.index("departure") > before.index("frame up, front")
+    assert before.index("departure") > before.index("ride height change, front")
     working = unfold(page, page.get_by_role("button", name="How departure comes about"))
     working.get_by_role("button", name="it decides").click()
     expect(working.get_by_role("button", name="it does not decide after all")).to_have_attribute(
@@ -181,7 +181,7 @@ def test_what_decides_stands_first_in_a_comparison(demo_page: Page) -> None:
     fourth = springs_or_spacers(page).get_by_role("row").nth(3)
     expect(fourth).to_contain_text("departure")
     after = compared(page)
-    assert after.index("departure") < after.index("frame up, front")
+    assert after.index("departure") < after.index("ride height change, front")
     assert sorted(after) == sorted(before)
     page.locator("body").press("Control+z")
     expect(fourth).not_to_contain_text("departure")

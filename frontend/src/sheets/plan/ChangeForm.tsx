@@ -179,7 +179,7 @@ export function ChangeForm({ change, option, done }: Props) {
       <p>
         <button className="btn-main">{change ? "keep it" : "put it into the order"}</button>{" "}
         <button type="button" className="link" onClick={done}>
-          leave it
+          cancel
         </button>
       </p>
     </form>

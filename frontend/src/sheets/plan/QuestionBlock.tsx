@@ -237,7 +237,7 @@ export function AskForm({ done }: { done: () => void }) {
       <p>
         <button className="btn-main">ask it</button>{" "}
         <button type="button" className="link" onClick={done}>
-          leave it
+          cancel
         </button>
       </p>
     </form>

@@ -1,4 +1,4 @@
-/** The five schools of regearing side by side, over the ratios that exist for this axle. */
+/** The five ways to choose a ratio side by side, over the ratios that exist for this axle. */
 import type { Areas, Waits } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
@@ -30,7 +30,7 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
   return (
     <section className="pt-5">
       <h2 className="border-b border-ink pb-1">
-        <b className="font-semibold">Which axle ratio: five schools</b>{" "}
+        <b className="font-semibold">Which axle ratio: five ways to choose</b>{" "}
         <span className="text-quiet">over the ratios that exist for the {regearing.axle} axle</span>
       </h2>
       <div className="grid grid-cols-2 gap-x-5 gap-y-4 pt-2 wide:grid-cols-5 wide:divide-x wide:divide-hair">

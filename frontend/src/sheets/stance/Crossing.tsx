@@ -464,7 +464,10 @@ function Drive({ crossed, largest, searching }: DriveProps) {
                         ? "none"
                         : Object.values(write(best.size, largest.key)).join(" ")}
                     {best?.stopped_by && !searching && (
-                      <span className="text-quiet"> then {best.stopped_by}</span>
+                      <span className="text-quiet">
+                        {best.size === null ? ": " : "; above that "}
+                        {best.stopped_by} catches
+                      </span>
                     )}
                   </td>
                 )}

@@ -382,7 +382,7 @@ function WaysUp() {
       </h2>
       <div className="cond no-print flex flex-wrap items-end gap-5 py-2">
         <Entry
-          label={`frame up in front, ${unit}`}
+          label={`ride height change in front, ${unit}`}
           className="w-40"
           value={front}
           set={setFront}

@@ -16,7 +16,14 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
         )
         yield one(f"{at}.{joint}_y_mm", f"{end} shaft, {label}, right of the middle", "0", -1500, 1500, TAPE)
         yield one(f"{at}.{joint}_z_mm", f"{end} shaft, {label}, above the ground", "545", 20, 2000, UP)
-        yield one(f"{at}.{joint}_side_deg", f"{end} shaft, {label}: axis falls", "2.2", -45, 45, LEVEL)
+        yield one(
+            f"{at}.{joint}_side_deg",
+            f"{end} shaft, {label}: axis falls towards the rear (minus: rises)",
+            "2.2",
+            -45,
+            45,
+            LEVEL,
+        )
         yield one(
             f"{at}.{joint}_plan_deg",
             f"{end} shaft, {label}: axis veers right",

@@ -26,7 +26,9 @@ class Axle(Frozen):
     pinion_z_mm: LengthMm | None = Field(
         None, description="pinion joint, above the ground on the tyres as found", examples=["418"]
     )
-    pinion_side_deg: AngleDeg | None = Field(None, description="pinion's axis falls", examples=["1.8"])
+    pinion_side_deg: AngleDeg | None = Field(
+        None, description="pinion's axis falls towards the rear (minus: rises)", examples=["1.8"]
+    )
     differential_side: Literal["left", "centre", "right"] | None = Field(
         None, description="differential side"
     )

@@ -47,7 +47,7 @@ def set_not_alike(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "set-not-alike",
                 "measure",
-                f"The {word} of {_listed(difference.unknown)} is not known: a set is a set when all are read.",
+                f"The {word} of {_listed(difference.unknown)} is not known: not checked against the others.",
                 _place(difference.unknown),
                 figures=figures,
                 settled_by=(Settle(text=f"Read the {word}, {difference.unknown[0].replace('_', ' ')}", figure=figures[0]),),

@@ -45,13 +45,21 @@ def wheel_mating_unknown(here: Here) -> Iterator[Finding]:
     for change in here.changes("wheels"):
         for key in ("bolt_circle_mm", "bolt_count", "thread", "seat"):
             path = f"wheels.front_left.{key}"
-            if here.value(path, as_found=True) is not None and change.fields.get(key) is not None:
+            sides = [
+                side
+                for side, value in (
+                    ("the hub", here.value(path, as_found=True)),
+                    ("the new wheel", change.fields.get(key)),
+                )
+                if value is None
+            ]
+            if not sides:
                 continue
             label = spec_of(path).label.removesuffix(", front left")
             yield here.finding(
                 "wheel-does-not-mate",
                 "measure",
-                f"{label.capitalize()} of hub or new wheel is not known.",
+                f"{label.capitalize()} of {' and of '.join(sides)} is not known.",
                 "both-axles",
                 figures=(path,),
                 change=change,
