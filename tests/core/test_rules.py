@@ -113,6 +113,16 @@ class TestAxles:
         sure = {p: replace(f, doubt=3.0) for p, f in rolled.figures.items() if p.endswith("circumference_mm")}
         assert found(replace(rolled, figures={**rolled.figures, **sure})) == {"axle-ratios-differ": "stop"}
 
+    def test_no_axle_is_the_faster_one_of_two_guessed_alike(self, plover: Rig) -> None:
+        guess = {p: Figure(4.0, "assumed", doubt=0.4) for p in ("front_axle.ratio", "rear_axle.ratio")}
+        (finding,) = (
+            f
+            for f in assess(replace(plover, figures={**plover.figures, **guess})).findings
+            if f.code == "axle-ratios-differ"
+        )
+        assert finding.severity == "measure"
+        assert "apart" in finding.text and "faster" not in finding.text
+
     def test_it_is_settled_along_the_order_only_where_the_second_stands(self, plover: Rig) -> None:
         rig = planned(plover, "gears front 4.10", "tyre 285/75R17", "gears rear 4.10")
         assert [("axle-ratios-differ" in found(rig, k)) for k in range(4)] == [False, True, True, False]

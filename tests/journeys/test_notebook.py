@@ -32,3 +32,21 @@ def test_an_evenings_notebook_becomes_the_rig(empty_server: Served, window: Wind
     page.get_by_role("button", name="close", exact=True).click()
     page.reload()
     expect(page.get_by_role("button", name="wheelbase 2740 mm measured")).to_be_visible()
+
+
+def test_a_tape_beats_what_is_usual(empty_server: Served, window: Window) -> None:
+    page = window.page
+    page.goto(empty_server.url)
+    page.get_by_label("Name").fill("Usual")
+    page.get_by_role("button", name="draw it").click()
+    page.get_by_role("button", name="wheelbase 2750", exact=True).click()
+    figure = page.get_by_role("dialog")
+    known = figure.get_by_role("radio", checked=True)
+    expect(known).to_have_text("assumed")
+    assert figure.get_by_label("note").input_value() != ""
+    figure.get_by_role("textbox").first.fill("2743")
+    expect(known).to_have_text("measured")
+    expect(figure.get_by_label("±")).to_have_value("")
+    expect(figure.get_by_label("note")).to_have_value("")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("button", name="wheelbase 2743 mm measured")).to_be_visible()

@@ -69,12 +69,14 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
     return Array.isArray(value) ? value.map((ratio) => String(Number(ratio.toFixed(6)))).join(" ") : value;
   };
   const [typed, setTyped] = useState(written);
-  const [known, setKnown] = useState<Known>(noted?.known ?? (spec.shape === "number" ? "measured" : "plate"));
-  const [doubt, setDoubt] = useState(() =>
-    noted?.doubt == null ? "" : write(noted.doubt, spec.path, { exact: true }).text,
-  );
+  // What stood there as a guess goes with its ± and its reason as soon as another value is typed.
+  const stands = noted?.known === "assumed" && typed !== written() ? undefined : noted;
+  const [chosen, setChosen] = useState<{ known?: Known; doubt?: string; remark?: string }>({});
+  const known = chosen.known ?? stands?.known ?? (spec.shape === "number" ? "measured" : "plate");
+  const doubt =
+    chosen.doubt ?? (stands?.doubt == null ? "" : write(stands.doubt, spec.path, { exact: true }).text);
+  const remark = chosen.remark ?? stands?.note ?? "";
   const took = useTaken(spec, typed !== written(), known);
-  const [remark, setRemark] = useState(noted?.note ?? "");
   const [problem, setProblem] = useState<string>();
   const [theirs, setTheirs] = useState<Theirs>();
   const unit = typeof noted?.value === "number" || spec.shape === "number" ? write(0, spec.path).unit : "";
@@ -146,7 +148,12 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </p>
         </section>
       )}
-      <OneOf label="How it is known" value={known} ways={WAYS_KNOWN} choose={setKnown} />
+      <OneOf
+        label="How it is known"
+        value={known}
+        ways={WAYS_KNOWN}
+        choose={(now) => setChosen({ ...chosen, known: now })}
+      />
       {took.matters && <TakenField taken={took.taken} on={took.on} set={took.set} setOn={took.setOn} />}
       <div className="flex gap-4">
         {spec.shape === "number" && (
@@ -155,7 +162,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
             <input
               className="field w-full text-base"
               value={doubt}
-              onChange={(e) => setDoubt(e.target.value)}
+              onChange={(e) => setChosen({ ...chosen, doubt: e.target.value })}
               placeholder="usual"
               autoComplete="off"
             />
@@ -166,7 +173,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           <input
             className="field w-full text-base"
             value={remark}
-            onChange={(e) => setRemark(e.target.value)}
+            onChange={(e) => setChosen({ ...chosen, remark: e.target.value })}
             maxLength={4000}
           />
         </label>
@@ -185,7 +192,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           className="link"
           onClick={() => {
             setTyped(write(spec.typical ?? 0, spec.path, { exact: true }).text);
-            setKnown("assumed");
+            setChosen({ ...chosen, known: "assumed" });
           }}
         >
           take what is typical: {Object.values(write(spec.typical, spec.path)).join(" ")}, as assumed

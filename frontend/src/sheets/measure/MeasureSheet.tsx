@@ -301,6 +301,7 @@ function AssumedRow({ path }: { path: string }) {
   const { sheet, put, write } = useBench();
   const spec = useSpec(path);
   const value = sheet.figures[path]?.value;
+  const why = sheet.figures[path]?.note;
   if (!spec || value === undefined) return null;
   return (
     <li className="flex items-center justify-between gap-3 border-b border-hair">
@@ -309,6 +310,7 @@ function AssumedRow({ path }: { path: string }) {
         <b className="font-semibold">
           {typeof value === "number" ? Object.values(write(value, path)).join(" ") : String(value)}
         </b>
+        {why && <span className="block text-sm text-quiet">{why}</span>}
       </FigureButton>
       <button
         className="link text-sm"

@@ -16,6 +16,8 @@ from jorvak.core.rolling.results import speedometer_state
 from jorvak.core.rolling.tyre_size import designation
 
 TALLER_LIMIT_PCT = 5.0
+SHOWN_APART_PCT = 0.05
+"""Below it the difference is written as none, and neither axle is the faster one."""
 WINDS_UP_ANYWAY = "Even matched axles wind up on dry tarmac in a bend."
 
 
@@ -32,6 +34,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
     if severity is None:
         return
     faster = "front" if match.mismatch_pct > 0 else "rear"
+    which = f", the {faster} one faster" if apart >= SHOWN_APART_PCT else ""
     limit = {
         "stop": "Not in four-wheel drive on any surface.",
         "measure": f"Too close to call: beyond {LOOSE_SURFACE_PCT:g} % it may be driven on no surface.",
@@ -39,7 +42,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
     yield here.finding(
         "axle-ratios-differ",
         severity,
-        f"The axles turn {apart:.1f} % apart{here.near(off)}, the {faster} one faster{_ratios_in_words(here)}. {limit} {WINDS_UP_ANYWAY}",
+        f"The axles turn {apart:.1f} % apart{here.near(off)}{which}{_ratios_in_words(here)}. {limit} {WINDS_UP_ANYWAY}",
         "both-axles",
         result=result,
         settled_by=(
