@@ -64,6 +64,20 @@ def test_a_notebook_is_one_write_and_its_questions_are_left(client: FlaskClient)
     assert sheet["name"] == "Plover"
 
 
+def test_it_is_sent_twice_and_taken_back_as_one(client: FlaskClient) -> None:
+    before = build(client)
+    page = f"{LINES}\nceiling 9000\nnew step 1200, 300\nsliders 44 kg"
+    for _ in range(2):
+        answer = client.post("/api/rigs/1/notebook?key=once", json={"text": page}, headers=OWN)
+        assert answer.status_code == 200
+    noted = build(client)
+    assert [each["kind"] for each in noted["changes"][-2:]] == ["gears", "sliders"]
+    assert len(noted["changes"]) == len(before["changes"]) + 2
+    assert noted["brief"]["ceiling"] == 9000 and "new step" in noted["points"]
+    assert client.post("/api/rigs/1/undo", headers=OWN).status_code == 200
+    assert build(client) == before
+
+
 @pytest.mark.parametrize("text", ["springs fresh", "", "# only a heading"])
 def test_nothing_understood_is_refused_and_writes_nothing(client: FlaskClient, text: str) -> None:
     before = build(client)

@@ -224,13 +224,20 @@ class Rigs:
         key: str | None = None,
         changes: Sequence[tuple[Change, int]] = (),
         points: Mapping[str, Carrier] = NO_POINTS,
+        added: Sequence[Change] = (),
+        after: int | None = None,
+        head: tuple[Row, int] | None = None,
     ) -> None:
         """Keep several records, figures and changes as one write, figures of ``versions`` in the place of what was there.
 
-        Each change stands with the version that it replaces; ``points`` are new ones of the underside. Raises Stale,
-        NotThere.
+        Each of ``changes`` stands with the version that it replaces, ``added`` are put into the order behind the change
+        ``after``, at its end where None; ``points`` are new ones of the underside, ``head`` is as for
+        :meth:`set_head`, with its version. Raises Stale, NotThere.
         """
         with self.journal.write(rig_id, person, what, key) as write:
+            if head is not None:
+                write.update("rig", rig_id, *head)
+            _add_to_order(write, rig_id, added, after)
             for change, version in changes:
                 _belongs(write, "change", change.id, rig_id)
                 write.update("change", change.id, _change(change), version)
@@ -367,13 +374,7 @@ class Rigs:
     ) -> int:
         """Put a change into the order behind the change ``after``, at its end where None. Answers its id."""
         with self.journal.write(rig_id, person, what, key) as write:
-            order = _order(write, rig_id)
-            change_id = write.insert(
-                "change", {"rig_id": rig_id, "position": len(order) + 1, **_change(change)}
-            )
-            place = order.index(after) + 1 if after in order else len(order)
-            order.insert(place, change_id)
-            _put_in_order(write, rig_id, order)
+            (change_id,) = _add_to_order(write, rig_id, (change,), after)
         return change_id
 
     def set_change(
@@ -456,6 +457,19 @@ def _belongs(write: Write, table: str, record_id: int, rig_id: int) -> None:
 def _order(write: Write, rig_id: int) -> list[int]:
     rows = write.connection.execute("SELECT id FROM change WHERE rig_id = ? ORDER BY position, id", (rig_id,))
     return [row["id"] for row in rows]
+
+
+def _add_to_order(write: Write, rig_id: int, changes: Sequence[Change], after: int | None) -> list[int]:
+    """Put changes into the order, one behind the other, behind ``after``; at its end where that is not there."""
+    order = _order(write, rig_id)
+    place = order.index(after) + 1 if after in order else len(order)
+    ids = [
+        write.insert("change", {"rig_id": rig_id, "position": len(order) + 1 + count, **_change(change)})
+        for count, change in enumerate(changes)
+    ]
+    if ids:
+        _put_in_order(write, rig_id, order[:place] + ids + order[place:])
+    return ids
 
 
 def _put_in_order(write: Write, rig_id: int, order: Sequence[int]) -> None:

@@ -9,7 +9,7 @@ from jorvak.core.catalogue import spec_of
 from jorvak.core.engine.moment import steps_before
 from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import Read, read_note
-from jorvak.core.plan.kinds import check_fits, check_mass
+from jorvak.core.plan.kinds import Draft
 from jorvak.core.rig import Change, Rig
 from jorvak.store.rigs import Put
 from jorvak.web.rig import RigPath, figure_in_words
@@ -61,35 +61,39 @@ def read_lines(path: RigPath, query: View, body: Lines) -> Response:
 
 @notebook_pages.post("", responses={200: Sheet})
 def note_lines(path: RigPath, query: View, body: Lines) -> Response:
-    """Note all figures that were understood as one write, and put changes behind the stage. Lines that ask are left."""
+    """Note all that was understood as one write, with changes behind the stage. Lines that ask are left."""
     record = rigs().read(path.rig_id, query.person)
     reads = [read for _, read in _reads(body, record.rig, query)]
     found = noting(record.rig, reads, today(), query.person)
-    changes = [read.change for read in reads if read.change is not None and read.ask is None]
-    if not found.figures and not found.brief and not changes:
+    drafts = [read.change for read in reads if read.change is not None and read.ask is None]
+    if not found.figures and not found.brief and not drafts:
         raise Refused(
             "text", "No line was understood as a figure or a change. Each says beside it what it wants."
         )
-    if found.figures:
-        rigs().put_all(
-            path.rig_id, [Put("gap", gap) for gap in found.gaps], found.figures, record.figure_versions, query.person,
-            f"{len(found.figures)} figures from a notebook", query.key, points=found.points,
-        )  # fmt: skip
-    if found.brief:
-        rigs().set_head(path.rig_id, found.brief, record.version, query.person, "brief, from a notebook")
-    after = _last(record.rig, query)
-    for made in changes:
-        check_fits(made.kind, made.fields, record.rig.figures)
-        check_mass(made.kind, made.mass_kg)
-        change = Change(
-            kind=made.kind,
-            fields=made.fields,
-            mass_kg=made.mass_kg,
-            mass_x_mm=made.mass_x_mm,
-            mass_z_mm=made.mass_z_mm,
-        )
-        after = rigs().add_change(path.rig_id, change, after, query.person, f"{made.title} added")
+    rigs().put_all(
+        path.rig_id, [Put("gap", gap) for gap in found.gaps], found.figures, record.figure_versions, query.person,
+        _in_words(len(found.figures), len(drafts)), query.key, points=found.points,
+        added=[_change(made) for made in drafts], after=_last(record.rig, query),
+        head=(found.brief, record.version) if found.brief else None,
+    )  # fmt: skip
     return answer(path.rig_id, query)
+
+
+def _in_words(figures: int, changes: int) -> str:
+    kinds = ((figures, "figure"), (changes, "change"))
+    said = [f"{count} {name}{'s' if count > 1 else ''}" for count, name in kinds if count]
+    return f"{' and '.join(said) or 'brief'} from a notebook"
+
+
+def _change(made: Draft) -> Change:
+    """A draft as it goes into the order; that it fits this vehicle was looked at as it was read."""
+    return Change(
+        kind=made.kind,
+        fields=made.fields,
+        mass_kg=made.mass_kg,
+        mass_x_mm=made.mass_x_mm,
+        mass_z_mm=made.mass_z_mm,
+    )
 
 
 def _last(rig: Rig, view: View) -> int | None:
