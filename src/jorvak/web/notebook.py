@@ -6,14 +6,12 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.engine.moment import steps_before
 from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import Read, read_note
-from jorvak.core.plan.kinds import Draft
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Rig
 from jorvak.store.rigs import Put
 from jorvak.web.rig import RigPath, figure_in_words
-from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, last_before, rigs, today
 
 notebook_pages = APIBlueprint(
     "notebook", __name__, url_prefix="/api/rigs/<int:rig_id>/notebook", abp_tags=[Tag(name="notebook")]
@@ -73,7 +71,7 @@ def note_lines(path: RigPath, query: View, body: Lines) -> Response:
     rigs().put_all(
         path.rig_id, [Put("gap", gap) for gap in found.gaps], found.figures, record.figure_versions, query.person,
         _in_words(len(found.figures), len(drafts)), query.key, points=found.points,
-        added=[_change(made) for made in drafts], after=_last(record.rig, query),
+        added=[made.as_change() for made in drafts], after=last_before(record.rig, query),
         head=(found.brief, record.version) if found.brief else None,
     )  # fmt: skip
     return answer(path.rig_id, query)
@@ -83,22 +81,6 @@ def _in_words(figures: int, changes: int) -> str:
     kinds = ((figures, "figure"), (changes, "change"))
     said = [f"{count} {name}{'s' if count > 1 else ''}" for count, name in kinds if count]
     return f"{' and '.join(said) or 'brief'} from a notebook"
-
-
-def _change(made: Draft) -> Change:
-    """A draft as it goes into the order; that it fits this vehicle was looked at as it was read."""
-    return Change(
-        kind=made.kind,
-        fields=made.fields,
-        mass_kg=made.mass_kg,
-        mass_x_mm=made.mass_x_mm,
-        mass_z_mm=made.mass_z_mm,
-    )
-
-
-def _last(rig: Rig, view: View) -> int | None:
-    before = steps_before(rig, view.at_stage)
-    return rig.changes[before - 1].id if before else None
 
 
 def _reads(body: Lines, rig: Rig, view: View) -> list[tuple[str, Read]]:

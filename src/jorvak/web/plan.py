@@ -9,7 +9,6 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.engine.moment import steps_before
 from jorvak.core.notebook.typed import read_typed
 from jorvak.core.plan.kinds import check_fits, check_mass, draft, kind_of, title_of
 from jorvak.core.plan.preview import Preview, figures_of, preview
@@ -23,7 +22,7 @@ from jorvak.core.rig import Change, Day, Fitted, MassKnown, Rig, State
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, last_before, rigs, today
 from jorvak.web.typed import Amount, amount
 
 plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
@@ -146,27 +145,19 @@ def add_change(path: RigPath, query: View, body: NewChange) -> Response:
     else:
         raise Refused("line", "Say what to add: a line as typed, or a kind with its fields.")
     check_fits(wanted.kind, wanted.fields, record.rig.figures)
-    before = steps_before(record.rig, query.at_stage)
-    after = record.rig.changes[before - 1].id if before else None
     _known_option(record.rig, body.option)
     placed = {key: amount(f, getattr(body, f), q, query, signed=True) for f, (key, q) in _PLACES.items()}
-    check_mass(wanted.kind, wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"])
-    change = Change(
-        kind=wanted.kind,
-        fields=wanted.fields,
-        mass_kg=wanted.mass_kg if placed["mass_kg"] is None else placed["mass_kg"],
+    change = wanted.as_change(
+        **{key: value for key, value in placed.items() if value is not None},
         mass_known=body.mass_known,
-        mass_x_mm=wanted.mass_x_mm if placed["mass_x_mm"] is None else placed["mass_x_mm"],
-        mass_y_mm=placed["mass_y_mm"],
-        mass_z_mm=wanted.mass_z_mm if placed["mass_z_mm"] is None else placed["mass_z_mm"],
-        mass_off_kg=placed["mass_off_kg"],
         cost=amount("cost", body.cost, MONEY, query, record.rig.brief.currency),
         option=body.option,
     )
+    check_mass(change.kind, change.mass_kg)
     added = rigs().add_change(
         record.id,
         change,
-        after,
+        last_before(record.rig, query),
         query.person,
         f"{wanted.title} added",
         query.key,

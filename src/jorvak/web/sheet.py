@@ -12,7 +12,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results, areas
 from jorvak.core.engine.asking import Waits, as_found_values
 from jorvak.core.engine.keeping import KeptOfRigs, KeptResults
-from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage
+from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage, steps_before
 from jorvak.core.engine.result import Result
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.money.totals import Totals, running, totals
@@ -249,6 +249,12 @@ def today() -> date:
 def as_json(model: BaseModel) -> Response:
     """A model as an answer."""
     return Response(model.model_dump_json(), mimetype="application/json")
+
+
+def last_before(rig: Rig, view: View) -> int | None:
+    """The id of the last change that counts at the stage, behind which a new one goes; None before the first."""
+    before = steps_before(rig, view.at_stage)
+    return rig.changes[before - 1].id if before else None
 
 
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:

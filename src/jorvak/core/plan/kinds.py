@@ -93,6 +93,10 @@ class Draft(Frozen):
     mass_x_mm: float | None = None
     mass_z_mm: float | None = None
 
+    def as_change(self, **more: Any) -> Change:
+        """The change that this becomes, with what else is known of it. Raises pydantic.ValidationError."""
+        return Change(**{**self.model_dump(exclude={"title"}), **more})
+
 
 @cache
 def kinds() -> dict[str, Kind[Any]]:

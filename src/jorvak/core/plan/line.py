@@ -52,10 +52,7 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
             check_fits(made.kind, made.fields, rig.figures)
             check_mass(made.kind, made.mass_kg)
             # What a change may weigh and where it may sit stands with the change.
-            Change(
-                kind=made.kind, fields=made.fields, mass_kg=made.mass_kg, mass_x_mm=made.mass_x_mm,
-                mass_z_mm=made.mass_z_mm,
-            )  # fmt: skip
+            made.as_change()
         except ValidationError as error:
             raise Refused("line", refusal_of(error, Change).message) from None
         except Refused as refused:

@@ -11,7 +11,7 @@ from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.immutable import record
 from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.rig import Change, Figure, Rig
+from jorvak.core.rig import Figure, Rig
 
 
 @record(frozen=True, slots=True)
@@ -78,12 +78,5 @@ def carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[
         return replace(rig, figures={**rig.figures, **noted}), stage
     before = steps_before(rig, stage)
     # No change of a rig has the id 0: it marks the draft.
-    draft = Change(
-        id=0,
-        kind=typed.draft.kind,
-        fields=typed.draft.fields,
-        mass_kg=typed.draft.mass_kg,
-        mass_x_mm=typed.draft.mass_x_mm,
-        mass_z_mm=typed.draft.mass_z_mm,
-    )
+    draft = typed.draft.as_change(id=0)
     return replace(rig, changes=(*rig.changes[:before], draft, *rig.changes[before:])), before + 1
