@@ -115,6 +115,16 @@ def test_sliders_sit_in_the_middle_of_the_wheelbase_unless_it_is_said() -> None:
     assert read_note("snorkel 6 kg", on=ON, rig=rig).ask
 
 
+@pytest.mark.parametrize(
+    ("line", "carrier"),
+    [("step 300 at 1200 on body", "body"), ("step 1200, 300", "frame"), ("sill 338 at 1560 on the frame", "frame"),
+     ("sill 1560, 338", "body")],
+)  # fmt: skip
+def test_what_a_point_sits_on_is_as_the_line_says(line: str, carrier: str) -> None:
+    found = noting(Rig(name="-"), [read_note(line, on=ON)], ON, "Ines")
+    assert list(found.points.values()) == [carrier]
+
+
 def test_a_height_behind_the_place() -> None:
     made = read_note("drawers 62 kg at 2650, 700 high", on=ON).change
     assert made is not None and made.mass_z_mm == 700

@@ -40,7 +40,7 @@ def noting(rig: Rig, reads: Sequence[Read], on: date, by: str) -> Noting:
                 brief[name] = value
                 continue
             if family == "points" and name not in rig.points:
-                points[name] = _carrier(name)
+                points[name] = read.carriers.get(name, _carrier(name))
             if family == "gaps" and name not in here:
                 gaps[name] = Gap(name=name)
             figures[path] = _figure(rig, path, value, read, on, by)

@@ -4,8 +4,8 @@ Each clause has to be understood to its last word. What is not is asked back, wi
 """
 
 import re
-from collections.abc import Callable, Iterator
-from dataclasses import replace
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import field, replace
 from datetime import date
 from typing import Any
 
@@ -24,7 +24,7 @@ from jorvak.core.plan.kinds import Draft, draft, kind_of
 from jorvak.core.plan.line import read_line
 from jorvak.core.quantities import LENGTH, METRIC, RATIO, Preset
 from jorvak.core.quantities import read as read_quantity
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Carrier, Rig
 
 Figures = dict[str, Any]
 
@@ -34,7 +34,7 @@ class Read:
     """What a line says: figures by path in the core's unit, a change, or a question back.
 
     ``note`` is what stood beside the figures and is none: that the tank was half full. ``guessed``: the line itself
-    says so (about, or so, ?), and its figures are assumed.
+    says so (about, or so, ?), and its figures are assumed. ``carriers``: what a point sits on, where that is said.
     """
 
     figures: Figures
@@ -42,6 +42,7 @@ class Read:
     ask: str | None = None
     note: str | None = None
     guessed: bool = False
+    carriers: Mapping[str, Carrier] = field(default_factory=dict)
 
 
 def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: Rig | None = None) -> Read:
@@ -58,7 +59,12 @@ def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: R
     try:
         found, notes = _statement(words, preset, on)
         if found:
-            return Read(_believable(found), note="; ".join(notes) or None, guessed=guessed)
+            return Read(
+                _believable(found),
+                note="; ".join(notes) or None,
+                guessed=guessed,
+                carriers=_carriers(words, found),
+            )
     except Asked as asked:
         return Read({}, ask=asked.sentence)
     return replace(_change(words, preset, rig), guessed=guessed)
@@ -423,7 +429,18 @@ POINT_WORDS = (
     "bracket", "sump", "exhaust", "rail",
 )  # fmt: skip
 GAP_WORDS = ("liner", "body mount", "inner fender", "fender", "bumper end", "pinch weld")
-CARRIERS = r"(?: on)?(?: the)? (frame|body|front-axle|rear-axle|front axle|rear axle)"
+_CARRIED = re.compile(r"\bon (?:the )?(frame|body|front[- ]axle|rear[- ]axle)\b", re.IGNORECASE)
+
+
+def _carriers(words: str, found: Figures) -> dict[str, Carrier]:
+    """What the line says that its point sits on. Raises Asked where it has several points."""
+    names = {path.split(".")[1] for path in found if path.startswith("points.")}
+    said = _CARRIED.search(words)
+    if said is None or not names:
+        return {}
+    if len(names) > 1:
+        raise Asked(f"Which of {', '.join(sorted(names))} is {said[0]}? Type a line for each.")
+    return {names.pop(): said[1].lower().replace(" ", "-")}  # type: ignore[dict-item]
 
 
 def _point(clause: Skeleton, preset: Preset) -> Figures:
