@@ -727,7 +727,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Note all figures that were understood as one write, and put changes behind the stage. Lines that ask are left. */
+        /** Note all that was understood as one write, with changes behind the stage. Lines that ask are left. */
         post: operations["notebook_note_lines_post"];
         delete?: never;
         options?: never;
