@@ -1,10 +1,11 @@
 """Stance: ground crossed, kept and read from a file, an angle pulled, the suspension cycled, ways up, weighing."""
 
 import re
+from contextlib import suppress
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Error, Page, Route, expect
 
 from tests.journeys.conftest import Served, Window, pull
 from tests.journeys.test_rolling_driveline import view
@@ -130,7 +131,7 @@ def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
     expect(bumper).to_contain_text("up by")
     for_36 = bumper.inner_text()
     pull(main.locator("[data-pull=approach]"), down=-20)
-    # What was answered for 36° stays until the angle that was pulled is answered.
+    # What was answered for 36° stays until the angle that was pulled is answered, and plans nothing until then.
     expect(bumper).not_to_have_text(for_36, use_inner_text=True)
     expect(bumper).to_contain_text("up by")
     bumper.get_by_role("button", name="plan to trim it").click()
@@ -143,6 +144,25 @@ def test_an_angle_is_pulled_and_what_must_go_is_planned(page: Page) -> None:
     main.get_by_role("button", name="as it was").click()
     main.get_by_role("button", name="departure").click()
     expect(main).to_contain_text("What must go for 29.0°")
+
+
+def test_an_answer_to_another_angle_plans_nothing(page: Page) -> None:
+    view(page, "Plover", "9 Stance", "Angles")
+    main = page.get_by_role("main")
+    plan = main.get_by_role("row", name="front bumper decides it").get_by_role(
+        "button", name="plan to trim it"
+    )
+    expect(plan).to_be_enabled()
+    slow: list[Route] = []
+    page.route("**/angles?*", lambda route: slow.append(route))
+    pull(main.locator("[data-pull=approach]"), down=-20)
+    expect(plan).to_be_disabled()
+    page.unroute("**/angles?*")
+    for route in slow:
+        # One that was asked and is wanted no more has gone already.
+        with suppress(Error):
+            route.continue_()
+    expect(plan).to_be_enabled()
 
 
 def test_the_suspension_is_cycled_and_stopped_at_what_comes_close(page: Page) -> None:

@@ -8,15 +8,18 @@ type Props = {
   fields: Record<string, unknown>;
   className?: string;
   children: ReactNode;
+  /** What it would plan was worked out for figures that stand there no more. */
+  disabled?: boolean;
   /** Once it is in the order. */
   done?: () => void;
 };
 
-export function PlanButton({ kind, fields, className = "link", children, done }: Props) {
+export function PlanButton({ kind, fields, className = "link", children, disabled, done }: Props) {
   const { put } = useBench();
   return (
     <button
       className={className}
+      disabled={disabled}
       onClick={() => void put({ do: "draft", kind, fields }).then((refusal) => !refusal && done?.())}
     >
       {children}

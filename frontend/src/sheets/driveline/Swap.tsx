@@ -67,7 +67,7 @@ export function Swap() {
         </div>
       )}
       <Problem of={beside.error} />
-      {beside.data && before && after && <Beside beside={beside.data.beside} />}
+      {beside.data && before && after && <Beside beside={beside.data.beside} earlier={beside.earlier} />}
     </section>
   );
 }
@@ -79,7 +79,7 @@ function printList() {
   delete document.documentElement.dataset.print;
 }
 
-function Beside({ beside }: { beside: SideBySide }) {
+function Beside({ beside, earlier }: { beside: SideBySide; earlier: boolean }) {
   const { swap } = beside;
   const unknown = beside.measure_new.length;
   const inWords = (value: unknown) =>
@@ -115,7 +115,7 @@ function Beside({ beside }: { beside: SideBySide }) {
       </table>
       {swap && (
         <p className="no-print cond flex flex-wrap items-center gap-4 pt-3">
-          <PlanButton kind={swap.kind} fields={swap.fields} className="btn">
+          <PlanButton kind={swap.kind} fields={swap.fields} className="btn" disabled={earlier}>
             plan {swap.title}
           </PlanButton>
           <span className="text-quiet">

@@ -104,7 +104,7 @@ export function Notebook() {
       <p className="flex flex-wrap items-center gap-4 pt-2">
         <button
           className="btn-main"
-          disabled={figures + changes === 0 || rested !== text}
+          disabled={figures + changes === 0 || rested !== text || found.earlier}
           onClick={() => void note()}
         >
           note {counted(figures, "figure")}

@@ -163,7 +163,11 @@ export function Angles() {
                 </td>
                 <td className="text-right">
                   {point.up_mm > 0 && (
-                    <PlanButton kind="trim" fields={{ what: point.name, by_mm: Math.ceil(point.up_mm) }}>
+                    <PlanButton
+                      kind="trim"
+                      fields={{ what: point.name, by_mm: Math.ceil(point.up_mm) }}
+                      disabled={query.earlier}
+                    >
                       plan to trim it
                     </PlanButton>
                   )}

@@ -416,6 +416,7 @@ function WaysUp() {
               <WayRow
                 key={`${way.end} ${way.name}`}
                 way={way}
+                earlier={ways.earlier}
                 take={(w) => void put({ do: "draft", kind: w.kind, fields: w.fields })}
               />
             ))}
@@ -426,7 +427,9 @@ function WaysUp() {
   );
 }
 
-function WayRow({ way, take }: { way: Way; take: (draft: NonNullable<Way["draft"]>) => void }) {
+type WayRowProps = { way: Way; earlier: boolean; take: (draft: NonNullable<Way["draft"]>) => void };
+
+function WayRow({ way, earlier, take }: WayRowProps) {
   const { write, sheet } = useBench();
   const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
   const worth = sheet.figures["aims.hour_rate"]?.value;
@@ -463,7 +466,7 @@ function WayRow({ way, take }: { way: Way; take: (draft: NonNullable<Way["draft"
       </td>
       <td className="text-right whitespace-nowrap">
         {way.draft && (
-          <button className="link" onClick={() => way.draft && take(way.draft)}>
+          <button className="link" disabled={earlier} onClick={() => way.draft && take(way.draft)}>
             plan it<span className="sr-only">: {way.draft.title}</span>
           </button>
         )}
