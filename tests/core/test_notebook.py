@@ -16,6 +16,7 @@ from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import read_note
 from jorvak.core.notebook.skeleton import skeleton
 from jorvak.core.notebook.typed import read_typed
+from jorvak.core.plan.preview import figures_of
 from jorvak.core.quantities import METRIC, PRESETS
 from jorvak.core.rig import Figure, Rig
 
@@ -205,6 +206,19 @@ def test_what_the_line_calls_a_guess_is_assumed(line: str) -> None:
     assert (typed.value, typed.known) == (2740.0, "assumed")
     plain = noting(Rig(name="-"), [read_note("wheelbase 2740")], ON, "Ruben").figures["body.wheelbase_mm"]
     assert plain.known == "measured"
+
+
+@pytest.mark.parametrize(
+    ("line", "path", "known"),
+    [("crew 3", "aims.crew_kg", "assumed"), ("goods 110 at 2500", "aims.goods_kg", "assumed"),
+     ("wheelbase 2740, crew 3", "aims.crew_kg", "assumed"), ("crew 215 kg", "aims.crew_kg", "measured"),
+     ("motion ratio rear 0.8", "rear_suspension.motion_ratio", "measured"),
+     ("permitted front 1300", "body.permitted_front_kg", "plate")],
+)  # fmt: skip
+def test_one_line_is_known_alike_in_a_notebook_and_typed(line: str, path: str, known: str) -> None:
+    rig = Rig(name="-")
+    assert noting(rig, [read_note(line)], ON, "Ruben").figures[path].known == known
+    assert figures_of(rig, read_typed(line, rig), ON)[path].known == known
 
 
 @pytest.mark.parametrize("line", ["?", "~", "about", "wheelbase ?", "wheelbase about"])

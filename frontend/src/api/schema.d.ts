@@ -7234,6 +7234,12 @@ export interface components {
             example: string;
             /** How */
             how: string;
+            /**
+             * Known
+             * @description how it is known where somebody writes it down without saying so
+             * @enum {string}
+             */
+            known: "measured" | "plate" | "worked out" | "assumed";
             /** Label */
             label: string;
             /**
@@ -8065,7 +8071,7 @@ export interface components {
          * @description What a line means: a change to put into the order, or a figure of the rig to note.
          *
          *     ``also`` are further paths at which the same figure is noted: what is alike at every wheel; ``more`` further figures.
-         *     ``known`` says how they are known, ``record`` is one that has to be there for them.
+         *     ``known`` says how they are known (None: as each of its kind is, by the catalogue), ``record`` is one that has to be there for them.
          */
         Typed: {
             /**
@@ -8077,10 +8083,9 @@ export interface components {
             draft: components["schemas"]["Draft"] | null;
             /**
              * Known
-             * @default measured
-             * @enum {string}
+             * @default null
              */
-            known: "measured" | "plate" | "worked out" | "assumed";
+            known: ("measured" | "plate" | "worked out" | "assumed") | null;
             /**
              * Means
              * @enum {string}

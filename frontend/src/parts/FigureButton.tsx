@@ -72,7 +72,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   // What stood there as a guess goes with its ± and its reason as soon as another value is typed.
   const stands = noted?.known === "assumed" && typed !== written() ? undefined : noted;
   const [chosen, setChosen] = useState<{ known?: Known; doubt?: string; remark?: string }>({});
-  const known = chosen.known ?? stands?.known ?? (spec.shape === "number" ? "measured" : "plate");
+  const known = chosen.known ?? stands?.known ?? spec.known;
   const doubt =
     chosen.doubt ?? (stands?.doubt == null ? "" : write(stands.doubt, spec.path, { exact: true }).text);
   const remark = chosen.remark ?? stands?.note ?? "";

@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import named_figures, spec_of
-from jorvak.core.engine.moment import measured_now
+from jorvak.core.engine.moment import written_down
 from jorvak.core.plan.line import read_figure
 from jorvak.core.records import RecordType, record_types
 from jorvak.core.rig import Figure, Known, Record, Rig
@@ -84,11 +84,7 @@ def put_record(path: TablePath, query: View, body: RecordEdit) -> Response:
                 value = read_figure(spec, body.typed[key], query.preset)
             except Refused as refused:
                 raise Refused(key, refused.message) from None
-            figures[spec.path] = (
-                measured_now(rig, spec.path, value, today(), query.person)
-                if body.known == "measured"
-                else Figure(value, body.known, noted_on=today(), noted_by=query.person)
-            )
+            figures[spec.path] = written_down(rig, spec.path, value, body.known, today(), query.person)
     what = f"{kind.word}: {name}"
     rigs().put(path.rig_id, kind.name, record, body.version, query.person, what, query.key, figures)
     return answer(path.rig_id, query)

@@ -15,7 +15,16 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
-from jorvak.core.catalogue import FigureSpec, Shape, Spot, catalogue, headings, named_figures, spec_of
+from jorvak.core.catalogue import (
+    FigureSpec,
+    Shape,
+    Spot,
+    catalogue,
+    headings,
+    known_by,
+    named_figures,
+    spec_of,
+)
 from jorvak.core.driveline.mate import FACES
 from jorvak.core.engine.areas import Steps, areas
 from jorvak.core.engine.asking import as_found_values
@@ -110,6 +119,7 @@ class SpecOut(BaseModel):
     choices: list[str]
     how: str
     typical: float | None
+    known: Known = Field(description="how it is known where somebody writes it down without saying so")
     spot: Spot = Field(description="where on the drawing it is taken")
     moves: bool = Field(description="whether changes that are no figures of it move it: a height, a travel")
 
@@ -544,6 +554,7 @@ def _spec(spec: FigureSpec, family: str | None = None) -> SpecOut:
         choices=list(spec.choices),
         how=spec.how,
         typical=spec.typical,
+        known=known_by(spec),
         spot=spec.spot or Spot(),
         moves=shift_of(path) is not None,
     )

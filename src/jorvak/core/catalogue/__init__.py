@@ -8,6 +8,7 @@ from dataclasses import replace
 from functools import cache, lru_cache
 from typing import Any
 
+from jorvak.core.catalogue.known import known_by
 from jorvak.core.catalogue.spec import (
     MOST_RATIOS,
     BadFigure,
@@ -29,6 +30,7 @@ __all__ = [
     "catalogue",
     "checked",
     "headings",
+    "known_by",
     "named_figures",
     "spec_of",
     "usual_doubt",

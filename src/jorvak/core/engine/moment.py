@@ -11,7 +11,7 @@ from jorvak.core.engine.shifts import shift_of
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import effect_of, points_of
 from jorvak.core.plan.records import Question, question_of
-from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Rig, Taken, Value
+from jorvak.core.rig import APPLIED, AS_IT_STOOD, Carrier, Change, Figure, Figures, Known, Rig, Taken, Value
 
 Stage = Literal["as-found", "today", "planned", "laden"] | int
 """A number K is the moment after the K-th change of the order; ``laden`` is as planned with the brief's load aboard."""
@@ -169,6 +169,15 @@ def measured_now(rig: Rig, path: str, value: Value, on: date | None, by: str | N
     """A figure that somebody measures on the vehicle on a day; without a day it is as found."""
     figure = Figure(value, "measured", noted_on=on, noted_by=by)
     return figure if on is None else replace(figure, taken=taken_now(rig.changes, path, figure, rig.figures))
+
+
+def written_down(
+    rig: Rig, path: str, value: Value, known: Known, on: date | None, by: str | None = None
+) -> Figure:
+    """A figure that somebody notes on a day; what is measured or read off the vehicle is as it stands that day."""
+    if known in ("measured", "plate"):
+        return replace(measured_now(rig, path, value, on, by), known=known)
+    return Figure(value, known, noted_on=on, noted_by=by)
 
 
 def measured_later(rig: Rig) -> dict[str, Change]:

@@ -1,15 +1,14 @@
 """What lines of a notebook are to a rig: figures with how each is known, points and gaps that come with them, its brief."""
 
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
-from jorvak.core.catalogue import FigureSpec, spec_of
-from jorvak.core.catalogue.rows import SHEET
-from jorvak.core.engine.moment import measured_now
+from jorvak.core.catalogue import known_by, spec_of
+from jorvak.core.engine.moment import written_down
 from jorvak.core.immutable import record
 from jorvak.core.notebook.reader import Read
-from jorvak.core.quantities import RATIO
 from jorvak.core.rig import Carrier, Figure, Known, Rig
 from jorvak.core.stance.records import Gap
 
@@ -54,16 +53,5 @@ def _carrier(name: str) -> Carrier:
 
 
 def _figure(rig: Rig, path: str, value: Any, read: Read, on: date, by: str) -> Figure:
-    known, note = "assumed" if read.guessed else known_by(spec_of(path)), read.note
-    if known == "measured":
-        figure = measured_now(rig, path, value, on, by)
-        return Figure(
-            figure.value, figure.known, figure.doubt, figure.noted_on, figure.noted_by, note, figure.taken
-        )
-    return Figure(value, known, noted_on=on, noted_by=by, note=note)
-
-
-def known_by(spec: FigureSpec) -> Known:
-    """How a figure is known that somebody wrote down: what is stamped, counted or in a sheet is from a plate."""
-    stamped = spec.kind == "limit" or spec.shape != "number" or spec.quantity is RATIO
-    return "plate" if stamped or spec.how == SHEET else "measured"
+    known: Known = "assumed" if read.guessed else known_by(spec_of(path))
+    return replace(written_down(rig, path, value, known, on, by), note=read.note)

@@ -7,7 +7,7 @@ import re
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import field, replace
 from datetime import date
-from typing import Any
+from typing import Any, NamedTuple
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, checked, spec_of
@@ -22,6 +22,7 @@ from jorvak.core.notebook.words import FILL, POSITIONS, bare, plainly, subject_o
 from jorvak.core.places import ENDS
 from jorvak.core.plan.kinds import Draft, draft, kind_of
 from jorvak.core.plan.line import read_line
+from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import LENGTH, METRIC, RATIO, Preset
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.rig import Carrier, Rig
@@ -57,51 +58,61 @@ def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: R
     if len(words) > LONGEST:
         return Read({}, ask=f"That is {len(words)} characters long: at most {LONGEST} are read as one line.")
     try:
-        found, notes = _statement(words, preset, on)
+        found, notes, short = _statement(words, preset, on)
         if found:
             return Read(
                 _believable(found),
                 note="; ".join(notes) or None,
-                guessed=guessed,
+                guessed=guessed or short,
                 carriers=_carriers(words, found),
             )
     except Asked as asked:
         return Read({}, ask=asked.sentence)
-    return replace(_change(words, preset, rig), guessed=guessed)
+    read = _change(words, preset, rig)
+    return replace(read, guessed=guessed or read.guessed)
 
 
 LONGEST = 300
 
 
-def _statement(words: str, preset: Preset, on: date | None) -> tuple[Figures, list[str]]:
+class _Stated(NamedTuple):
+    """Figures, what stands beside them and is none, and whether any is a guess by what it is: heads of a crew."""
+
+    figures: Figures
+    notes: list[str]
+    guessed: bool = False
+
+
+def _statement(words: str, preset: Preset, on: date | None) -> _Stated:
     """What a line says in all: as a whole, else statement by statement, else clause by clause. Raises Asked."""
     asked: Asked | None = None
     try:
         whole = wheels(words, preset) or _brief(words, on) or _whole(words, preset)
         if whole:
-            return whole, []
+            return _Stated(whole, [])
     except Asked as error:
         asked = error
     statements = [part.strip() for part in words.split(";") if part.strip()]
     if len(statements) > 1:
-        found: Figures = {}
-        notes: list[str] = []
+        found = _Stated({}, [])
         for each in statements:
-            one, said = _statement(each, preset, on)
-            if not one and not said:
-                if found:
+            one = _statement(each, preset, on)
+            if not one.figures and not one.notes:
+                if found.figures:
                     raise _not_understood(each)
-                return {}, []
-            found, notes = found | one, [*notes, *said]
-        return found, notes
+                return _Stated({}, [])
+            found = _Stated(
+                found.figures | one.figures, [*found.notes, *one.notes], found.guessed or one.guessed
+            )
+        return found
     clauses = [part.strip() for part in re.split(r",\s+", words) if part.strip()]
     if len(clauses) > 1:
-        found, notes = _clauses(clauses, preset, on)
-        if found:
-            return found, notes
+        found = _clauses(clauses, preset, on)
+        if found.figures:
+            return found
     if asked is not None:
         raise asked
-    return {}, [words] if _is_remark(words) else []
+    return _Stated({}, [words] if _is_remark(words) else [])
 
 
 def _whole(words: str, preset: Preset) -> Figures:
@@ -113,15 +124,18 @@ def _not_understood(words: str) -> Asked:
     return Asked(f"“{words[:60]}” was not understood, and so nothing of the line was noted.")
 
 
-def _clauses(parts: list[str], preset: Preset, on: date | None) -> tuple[Figures, list[str]]:
+def _clauses(parts: list[str], preset: Preset, on: date | None) -> _Stated:
     """Clause by clause; one without a subject or an end of its own has that of the one before."""
     found: Figures = {}
     notes: list[str] = []
+    guessed = False
     subject, end = "", ""
     for part in parts:
         line = skeleton(part)
         plain = plainly(line.words)
-        one: Figures = wheels(part, preset) or _brief(part, on) or _short(part, preset)
+        short = _short(part, preset)
+        guessed = guessed or (short is not None and short.guessed)
+        one: Figures = wheels(part, preset) or _brief(part, on) or ({} if short is None else short.figures)
         asked: Asked | None = None
         said = plain
         about = re.sub(r"\b(front|rear)\b ?", "", subject).strip()
@@ -140,12 +154,12 @@ def _clauses(parts: list[str], preset: Preset, on: date | None) -> tuple[Figures
         if not one:
             if asked is not None or found:
                 raise asked or _not_understood(part)
-            return {}, []
+            return _Stated({}, [])
         found |= one
         travel = all(path.endswith(("bump_mm", "droop_mm")) for path in one)
         subject = "travel" if travel else subject_of(said)
         end = next(iter(re.findall(r"\b(front|rear)\b", said)), "")
-    return found, notes
+    return _Stated(found, notes, guessed)
 
 
 _REMARKS = re.compile(
@@ -160,16 +174,21 @@ def _is_remark(words: str) -> bool:
     return _REMARKS.fullmatch(words.strip()) is not None
 
 
-def _short(part: str, preset: Preset) -> Figures:
+def _short(part: str, preset: Preset) -> Read | None:
     """What areas read in a way of their own, goods and crew."""
     first = part.split(" ")[0].lower()
     if first not in ("goods", "crew") or len(part.split(" ")) < 2:
-        return {}
+        return None
     try:
-        typed = read_line(part, Rig(name="-"), preset)
+        return _figures_of(read_line(part, Rig(name="-"), preset))
     except Refused:
-        return {}
-    return {str(typed.path): typed.value, **{noted.path: noted.value for noted in typed.more}}
+        return None
+
+
+def _figures_of(typed: Typed) -> Read:
+    """The figures of a line in the shorthand."""
+    values = dict.fromkeys((str(typed.path), *typed.also), typed.value)
+    return Read(values | {noted.path: noted.value for noted in typed.more}, guessed=typed.known == "assumed")
 
 
 def _believable(found: Figures) -> Figures:
@@ -193,8 +212,7 @@ def _change(words: str, preset: Preset, rig: Rig | None) -> Read:
             return Read({}, change=made, ask=_missing(made))
     except Refused as refused:
         return Read({}, ask=refused.message)
-    values = dict.fromkeys((str(typed.path), *typed.also), typed.value)
-    return Read(values | {noted.path: noted.value for noted in typed.more})
+    return _figures_of(typed)
 
 
 def _missing(made: Draft) -> str | None:

@@ -36,6 +36,6 @@ def read_typed(text: str, rig: Rig, preset: Preset = METRIC, on: date | None = N
         path=first[0],
         value=first[1],
         more=tuple(Noted(path, value) for path, value in more),
-        known="assumed" if read.guessed else "measured",
+        known="assumed" if read.guessed else None,
         title=text.strip()[:120],
     )

@@ -4,8 +4,9 @@ from dataclasses import replace
 from datetime import date
 
 from jorvak.core.assess import Assessment, assess
+from jorvak.core.catalogue import known_by, spec_of
 from jorvak.core.engine.keeping import KeptResults
-from jorvak.core.engine.moment import Stage, measured_now, steps_before
+from jorvak.core.engine.moment import Stage, steps_before, written_down
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.immutable import record
@@ -64,9 +65,10 @@ def figures_of(rig: Rig, typed: Typed, on: date | None, by: str | None = None) -
     values = dict.fromkeys((typed.path, *typed.also), typed.value) | {
         each.path: each.value for each in typed.more
     }
-    if typed.known == "measured":
-        return {path: measured_now(rig, path, value, on, by) for path, value in values.items()}
-    return {path: Figure(value, typed.known, noted_on=on, noted_by=by) for path, value in values.items()}
+    return {
+        path: written_down(rig, path, value, typed.known or known_by(spec_of(path)), on, by)
+        for path, value in values.items()
+    }
 
 
 def carried_out(rig: Rig, typed: Typed, stage: Stage, on: date | None) -> tuple[Rig, Stage]:

@@ -21,7 +21,7 @@ class Typed(Frozen):
     """What a line means: a change to put into the order, or a figure of the rig to note.
 
     ``also`` are further paths at which the same figure is noted: what is alike at every wheel; ``more`` further figures.
-    ``known`` says how they are known, ``record`` is one that has to be there for them.
+    ``known`` says how they are known (None: as each of its kind is, by the catalogue), ``record`` is one that has to be there for them.
     """
 
     means: Literal["change", "figure"]
@@ -30,6 +30,6 @@ class Typed(Frozen):
     also: tuple[str, ...] = ()
     value: float | str | tuple[float, ...] | None = None
     more: tuple[Noted, ...] = ()
-    known: Known = "measured"
+    known: Known | None = None
     record: Annotated[Record | None, Field(exclude=True)] = None
     title: str
