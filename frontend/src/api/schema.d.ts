@@ -1253,7 +1253,8 @@ export interface components {
          * Assessment
          * @description Everything that can be said of a rig at a stage. Findings stand worst first.
          *
-         *     ``changed`` has the figures that changes have set up to here.
+         *     ``changed`` has the figures that changes have set up to here; ``only_assumed`` the checks that raise nothing, and
+         *     that on assumed figures alone.
          */
         Assessment: {
             /** Changed */
@@ -1264,6 +1265,7 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** Laden */
             laden: boolean;
+            only_assumed: components["schemas"]["OnlyAssumed"];
             outline: components["schemas"]["Outline"];
             /** Results */
             results: {
@@ -3578,8 +3580,8 @@ export interface components {
          * Measurement
          * @description A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
          *
-         *     ``must``: a finding waits for it. ``fitted_first`` names the change that has to be on the vehicle before
-         *     it can be measured.
+         *     ``must``: a finding waits for it. ``worth`` adds up, over all that it decides, the parts of a ± that it takes away.
+         *     ``fitted_first`` names the change that has to be on the vehicle before it can be measured.
          */
         Measurement: {
             /** Decides */
@@ -3599,6 +3601,9 @@ export interface components {
             path: string;
             /** Removes Pct */
             removes_pct: number;
+            taking: components["schemas"]["Taking"];
+            /** Worth */
+            worth: number;
         };
         /**
          * Measuring
@@ -3607,6 +3612,8 @@ export interface components {
         Measuring: {
             /** Assumed */
             assumed: string[];
+            /** @description those of them worth most now, in the order in which one walks round */
+            first: components["schemas"]["Walk"];
             /** Next */
             next: components["schemas"]["Measurement"][];
         };
@@ -3987,6 +3994,18 @@ export interface components {
              * @default null
              */
             taken_on: string | null;
+        };
+        /**
+         * OnlyAssumed
+         * @description Checks that raise nothing and rest on assumed figures, and those figures, the one that counts most first.
+         *
+         *     ``checks`` are codes of findings.
+         */
+        OnlyAssumed: {
+            /** Checks */
+            checks: string[];
+            /** Figures */
+            figures: string[];
         };
         /**
          * OpenWork
@@ -6335,6 +6354,11 @@ export interface components {
          * @description A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned.
          */
         RigCard: {
+            /**
+             * Assumed
+             * @description of its figures, so many are only assumed
+             */
+            assumed: number;
             /** Ceiling */
             ceiling: number | null;
             /** Currency */
@@ -6364,6 +6388,8 @@ export interface components {
             /** Name */
             name: string;
             planned: components["schemas"]["Outline"];
+            /** Revision */
+            revision: number;
             /** Vehicle */
             vehicle: string;
             worst: components["schemas"]["Finding"] | null;
@@ -7228,6 +7254,11 @@ export interface components {
          * @description What is known about a figure before anybody notes it.
          */
         SpecOut: {
+            /**
+             * Below Zero
+             * @description whether it can be below 0, for which a keypad wants a minus
+             */
+            below_zero: boolean;
             /** Choices */
             choices: string[];
             /** Example */
@@ -7777,6 +7808,18 @@ export interface components {
              * @default null
              */
             changes: number[] | null;
+        };
+        /**
+         * Taking
+         * @description ``station``: where one stands or lies. Minutes to get ready for all that is taken there, and for each.
+         */
+        Taking: {
+            /** Each Min */
+            each_min: number;
+            /** Ready Min */
+            ready_min: number;
+            /** Station */
+            station: string;
         };
         /**
          * Taller
@@ -8360,6 +8403,16 @@ export interface components {
              * @default false
              */
             within_doubt: boolean;
+        };
+        /**
+         * Walk
+         * @description Figures in the order in which one walks round with the tape, station by station, and about how long it takes.
+         */
+        Walk: {
+            /** Minutes */
+            minutes: number;
+            /** Paths */
+            paths: string[];
         };
         /**
          * Way

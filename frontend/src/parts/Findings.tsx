@@ -3,7 +3,7 @@ import { Collapsible } from "radix-ui";
 
 import { type FormEvent, useState } from "react";
 
-import type { Finding, Settle } from "../api/types";
+import type { Finding, Settle, Sheet } from "../api/types";
 import { useBench } from "./bench";
 import { day } from "./day";
 import { FigureButton, useSpec } from "./FigureButton";
@@ -14,7 +14,8 @@ import { counted } from "./counted";
 
 export function FindingsMargin() {
   const { sheet, preview } = useBench();
-  const findings = preview?.here.findings ?? sheet.here.findings;
+  const here = preview?.here ?? sheet.here;
+  const { findings } = here;
   const numbered = findings.map((finding, index) => ({ finding, number: index + 1 }));
   const isLight = (finding: Finding) => finding.severity === "note" || finding.accepted !== null;
   const heavy = numbered.filter(({ finding }) => !isLight(finding));
@@ -28,12 +29,15 @@ export function FindingsMargin() {
           {preview ? "if you press Enter" : stageName(sheet.stage, sheet)}
         </span>
       </h2>
-      {findings.length === 0 && <p className="pt-3 text-quiet">Nothing that is known here.</p>}
+      {findings.length === 0 && here.only_assumed.checks.length === 0 && (
+        <p className="pt-3 text-quiet">Nothing that is known here.</p>
+      )}
       <ol>
         {heavy.map(({ finding, number }) => (
           <FindingNote key={finding.key} finding={finding} number={number} />
         ))}
       </ol>
+      <OnlyAssumed of={here.only_assumed} />
       {light.length > 0 && (
         <Collapsible.Root>
           <Collapsible.Trigger className="cond min-h-11 w-full border-b border-hair font-semibold text-quiet">
@@ -50,6 +54,39 @@ export function FindingsMargin() {
         </Collapsible.Root>
       )}
     </aside>
+  );
+}
+
+/** Checks that raise nothing, and that on assumed figures alone: once, with the figures that would tell. */
+function OnlyAssumed({ of: { checks, figures } }: { of: Sheet["here"]["only_assumed"] }) {
+  if (checks.length === 0) return null;
+  return (
+    <section aria-label="Only on assumed figures" className="border-b border-hair py-3 pl-10">
+      <p className="cond font-semibold text-quiet">measure</p>
+      <p>
+        {counted(checks.length, "check")} {checks.length === 1 ? "passes" : "pass"} on assumed figures alone,
+        and {checks.length === 1 ? "says" : "say"} nothing yet: {checks.map(inWords).join(", ")}.
+      </p>
+      <ul>
+        {figures.slice(0, MOST_FIGURES).map((path) => (
+          <li key={path}>
+            <MeasureFigure path={path} />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const MOST_FIGURES = 5;
+const inWords = (code: string) => code.replaceAll("-", " ");
+
+function MeasureFigure({ path }: { path: string }) {
+  const spec = useSpec(path);
+  return (
+    <FigureButton path={path} className="link">
+      Measure {spec?.label}
+    </FigureButton>
   );
 }
 

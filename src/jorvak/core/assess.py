@@ -7,6 +7,7 @@ from jorvak.core.engine.keeping import KeptResults
 from jorvak.core.engine.moment import Stage, laden, moment
 from jorvak.core.findings import Finding, Here, findings
 from jorvak.core.immutable import record
+from jorvak.core.only_assumed import OnlyAssumed, only_assumed
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.stance.results import Outline, outline
@@ -24,7 +25,8 @@ class ChangedFigure:
 class Assessment:
     """Everything that can be said of a rig at a stage. Findings stand worst first.
 
-    ``changed`` has the figures that changes have set up to here.
+    ``changed`` has the figures that changes have set up to here; ``only_assumed`` the checks that raise nothing, and
+    that on assumed figures alone.
     """
 
     stage: Stage
@@ -32,6 +34,7 @@ class Assessment:
     changed: dict[str, ChangedFigure]
     results: Results
     findings: tuple[Finding, ...]
+    only_assumed: OnlyAssumed
     outline: Outline
 
 
@@ -55,11 +58,14 @@ def assess(
     if with_load:
         here = laden(here)
     results = Results(here)
+    looked = Here(here, results, preset)
+    raised = findings(looked)
     return Assessment(
         stage=stage,
         laden=here.laden,
         changed={path: ChangedFigure(here.here.get(path), change.id) for path, change in here.set_by.items()},
         results=results,
-        findings=findings(Here(here, results, preset)),
+        findings=raised,
+        only_assumed=only_assumed(looked, raised),
         outline=outline(here),
     )

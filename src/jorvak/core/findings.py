@@ -54,13 +54,36 @@ class Finding:
     accepted: Accepted | None = None
 
 
+@record(frozen=True, slots=True)
+class Passed:
+    """A margin that a rule looked at and that holds: the number at ``place`` of a result, against ``assumed_limits``.
+
+    ``result`` None: it holds by what stands on a plate alone.
+    """
+
+    code: str
+    result: Result[Any] | None
+    place: str
+    assumed_limits: tuple[str, ...]
+
+
 @record(frozen=True)
 class Here:
-    """What a rule sees: a moment, its results, and the units in which sentences are written."""
+    """What a rule sees: a moment, its results, and the units in which sentences are written.
+
+    ``passed`` gathers the margins that rules looked at and that hold.
+    """
 
     moment: Moment
     results: Results
     preset: Preset
+    passed: list[Passed] = field(default_factory=list)
+
+    def passes(
+        self, code: str, result: Result[Any] | None, place: str = "", assumed_limits: tuple[str, ...] = ()
+    ) -> None:
+        """Keep that the finding ``code`` is not raised, and by which number; see Passed."""
+        self.passed.append(Passed(code, result, place, assumed_limits))
 
     def value(self, path: str, as_found: bool = False) -> Any:
         """The figure at ``path``, or None. One that was taken as it stood is taken back, as results do."""

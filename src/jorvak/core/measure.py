@@ -5,10 +5,12 @@ the sources of its doubt are known; a figure that somebody measures is off by le
 """
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from jorvak.core.assess import Assessment
 from jorvak.core.catalogue import spec_of, usual_doubt
+from jorvak.core.catalogue.taking import Taking, taking
 from jorvak.core.engine.moment import Moment
 from jorvak.core.engine.sources import Share
 from jorvak.core.findings import measurable
@@ -21,6 +23,7 @@ LEAST_SHARE = 0.01
 Where = tuple[str, bool]
 """A figure's path, and whether it is meant as found."""
 FINDING_WEIGHT = 2.0
+ASSUMED_WEIGHT = 0.2
 DECIDES = (
     "crawl_ratio", "top_gear_rpm", "speedometer_error_pct", "approach_deg", "departure_deg", "ground_clearance_mm",
     "payload_laden_kg", "worst_axle_left_kg",
@@ -40,19 +43,29 @@ class _Wanted:
 class Measurement:
     """A figure to measure: what it decides, the largest part of a ± that it takes away, and how it is taken.
 
-    ``must``: a finding waits for it. ``fitted_first`` names the change that has to be on the vehicle before
-    it can be measured.
+    ``must``: a finding waits for it. ``worth`` adds up, over all that it decides, the parts of a ± that it takes away.
+    ``fitted_first`` names the change that has to be on the vehicle before it can be measured.
     """
 
     path: str
     label: str
     how: str
+    taking: Taking
     noted: Figure | None
     off: float | None
     decides: tuple[str, ...]
     removes_pct: float
     must: bool
+    worth: float
     fitted_first: str | None
+
+
+@record(frozen=True, slots=True)
+class Walk:
+    """Figures in the order in which one walks round with the tape, station by station, and about how long it takes."""
+
+    paths: tuple[str, ...]
+    minutes: float
 
 
 def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
@@ -87,9 +100,34 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
             taken = _taken_away(here, share, path)
             if taken > LEAST_SHARE:
                 _want(wanted, (path, share.as_found), shown.label, taken, taken)
+    for path in assessed.only_assumed.figures:
+        _want(wanted, (path, False), "checks that pass on assumed figures alone", 0.0, ASSUMED_WEIGHT)
     heaviest = sorted(wanted.items(), key=lambda each: -each[1].weight)
     made = [_measurement(here, where, want) for where, want in heaviest if not _gone(here, where)]
     return tuple(sorted(made, key=lambda measurement: measurement.fitted_first is not None))
+
+
+FIRST = 10
+
+
+def first_walk(measurements: Iterable[Measurement], most: int = FIRST) -> Walk:
+    """The figures that are worth most and can be taken now, from the station where a minute buys most on."""
+    now = sorted((each for each in measurements if each.fitted_first is None), key=lambda each: -each.worth)
+    stations: dict[str, list[Measurement]] = {}
+    for each in now[:most]:
+        stations.setdefault(each.taking.station, []).append(each)
+    in_order = sorted(
+        stations.values(), key=lambda taken: -sum(each.worth for each in taken) / _minutes(taken)
+    )
+    return Walk(
+        paths=tuple(each.path for taken in in_order for each in taken),
+        minutes=sum(map(_minutes, in_order)),
+    )
+
+
+def _minutes(taken: list[Measurement]) -> float:
+    """To get ready once for all that is taken at a station, and for each of them."""
+    return max(each.taking.ready_min for each in taken) + sum(each.taking.each_min for each in taken)
 
 
 def _not_noted_yet(here: Moment, path: str, as_found: bool) -> str:
@@ -150,11 +188,13 @@ def _measurement(here: Moment, where: Where, want: _Wanted) -> Measurement:
         path=path,
         label=f"{spec.label}, as found" if as_found else spec.label,
         how=spec.how,
+        taking=taking(spec),
         noted=noted,
         off=None if noted is None or not isinstance(noted.value, float) else _off(path, noted),
         decides=tuple(want.decides),
         removes_pct=want.removes * 100,
         must=want.must,
+        worth=want.weight,
         fitted_first=title_of(setter) if setter is not None and waits else None,
     )
 

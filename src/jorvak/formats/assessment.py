@@ -31,7 +31,13 @@ def assessment_as_json(assessed: Assessment) -> dict[str, Any]:
         }
         for finding in assessed.findings
     ]
-    return {"stage": assessed.stage, "laden": assessed.laden, "results": results, "findings": findings}
+    return {
+        "stage": assessed.stage,
+        "laden": assessed.laden,
+        "results": results,
+        "findings": findings,
+        "only_assumed": to_jsonable_python(assessed.only_assumed),
+    }
 
 
 def _result(result: Result[Any]) -> dict[str, Any]:

@@ -32,6 +32,7 @@ from jorvak.core.engine.moment import measured_now, moment, taken_now
 from jorvak.core.engine.shifts import shift_of
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import shown_figures
+from jorvak.core.measure import assumed
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.places import POSITIONS
 from jorvak.core.plan.kinds import kinds
@@ -62,6 +63,7 @@ class RigCard(BaseModel):
     """A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned."""
 
     id: int
+    revision: int
     name: str
     vehicle: str
     form: Form
@@ -75,6 +77,7 @@ class RigCard(BaseModel):
     currency: str
     worst: Finding | None
     findings: int
+    assumed: int = Field(description="of its figures, so many are only assumed")
 
 
 LONGEST_LOOK_S = 0.1
@@ -118,6 +121,7 @@ class SpecOut(BaseModel):
     quantity: str | None
     choices: list[str]
     how: str
+    below_zero: bool = Field(description="whether it can be below 0, for which a keypad wants a minus")
     typical: float | None
     known: Known = Field(description="how it is known where somebody writes it down without saying so")
     spot: Spot = Field(description="where on the drawing it is taken")
@@ -272,6 +276,7 @@ def _card(record: RigRecord) -> RigCard:
     open_findings = [finding for finding in planned.findings if finding.accepted is None]
     return RigCard(
         id=record.id,
+        revision=record.revision,
         name=rig.name,
         vehicle=rig.vehicle,
         form=rig.form,
@@ -285,6 +290,7 @@ def _card(record: RigRecord) -> RigCard:
         currency=rig.brief.currency,
         worst=next(iter(open_findings), None),
         findings=sum(finding.severity != "note" for finding in open_findings),
+        assumed=len(assumed(found)),
     )
 
 
@@ -553,6 +559,7 @@ def _spec(spec: FigureSpec, family: str | None = None) -> SpecOut:
         quantity=spec.quantity.name if spec.quantity else None,
         choices=list(spec.choices),
         how=spec.how,
+        below_zero=spec.low < 0,
         typical=spec.typical,
         known=known_by(spec),
         spot=spec.spot or Spot(),

@@ -1,15 +1,14 @@
 /** What to measure next: a walk round the vehicle with the tape in hand, one large figure after the other. */
-import { type FormEvent, useState } from "react";
+import { type FormEvent, Fragment, useState } from "react";
 
-import { answered, client } from "../../api/client";
-import { useAsked } from "../../api/useAsked";
+import { useMeasuring } from "../../api/useMeasuring";
 import type { Measurement } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { FigureButton, useSpec } from "../../parts/FigureButton";
 import { focusSoon } from "../../parts/focusSoon";
 import { KnownMark } from "../../parts/KnownMark";
 import { useMeasure } from "../../parts/useMeasure";
-import { useSettings } from "../../parts/settings";
+import { useWalk } from "../../parts/useWalk";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
 import { Problem } from "../../parts/Problem";
@@ -19,43 +18,39 @@ import { isOtherwiseNow } from "../../parts/useTaken";
 
 export function MeasureSheet() {
   const { sheet, stage } = useBench();
-  const { units, person } = useSettings();
-  const [at, setAt] = useState(0);
-  const found = useAsked({
-    queryKey: ["measure", sheet.id, stage, units, sheet.revision],
-    queryFn: () =>
-      answered(
-        client.GET("/api/rigs/{rig_id}/measure", {
-          params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
-        }),
-      ),
-  });
+  const found = useMeasuring(sheet.id, stage, sheet.revision);
   const all = found.data?.next ?? [];
-  const now = all.filter((one) => one.fitted_first === null);
+  const first = found.data?.first;
+  const rest = all.filter((one) => one.fitted_first === null && !first?.paths.includes(one.path));
+  const walk = useWalk(sheet.id, [...(first?.paths ?? []), ...rest.map(({ path }) => path)]);
+  const now = walk.paths.flatMap((path) => all.find((one) => one.path === path) ?? []);
   const later = all.filter((one) => one.fitted_first !== null);
-  const place = Math.min(at, Math.max(now.length - 1, 0));
-  const current = now[place];
+  const current = now[walk.place];
   return (
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
         <h1 className="text-2xl font-semibold">Measure next</h1>
-        <p className="text-quiet">
-          {now.length === 0 ? "nothing waits for a tape" : `${now.length} figures, most worth first`}
-        </p>
+        {found.data && (
+          <p className="text-quiet">
+            {first?.paths.length
+              ? `the ${counted(first.paths.length, "figure")} that take most doubt away: about ${Math.round(first.minutes)} min` +
+                (rest.length > 0 ? `; then ${rest.length} more` : "")
+              : "nothing waits for a tape"}
+          </p>
+        )}
+        {now.length > 1 && (
+          <button className="link ml-auto" onClick={walk.begin}>
+            order anew, most worth first
+          </button>
+        )}
       </header>
       <Problem of={found.error} />
       {found.data && !current && <NothingToMeasure />}
       {current && (
-        <Walk
-          key={current.path}
-          one={current}
-          place={place}
-          count={now.length}
-          go={(to) => setAt(Math.max(0, Math.min(now.length - 1, to)))}
-        />
+        <Walk key={current.path} one={current} place={walk.place} count={now.length} go={walk.go} />
       )}
       <div className="grid gap-x-10 pt-4 wide:grid-cols-2">
-        <List title="In this order" rows={now} go={setAt} current={current?.path} />
+        <List title="In this order" rows={now} go={walk.go} current={current?.path} />
         <List title="Once it is fitted" rows={later} />
       </div>
       <NotByTape />
@@ -121,7 +116,8 @@ function Walk({ one, place, count, go }: WalkProps) {
       version: sheet.versions[one.path] ?? null,
     });
     setProblem(refusal?.message);
-    if (!refusal) setTyped("");
+    // The one that stood behind it: it comes up as this one drops out of the walk.
+    if (!refusal) go(place + 1);
   };
   const noted = one.noted?.value;
   return (
@@ -172,7 +168,7 @@ function Walk({ one, place, count, go }: WalkProps) {
       </div>
       <form onSubmit={(event) => void submit(event)} className="cond grid content-start gap-2">
         <p className="text-quiet">
-          {place + 1} of {count}
+          {place + 1} of {count} · <b className="font-semibold text-ink">{one.taking.station}</b>
           {one.must && <b className="font-semibold text-oxide"> · a finding waits for it</b>}
         </p>
         <label className="grid gap-1">
@@ -194,7 +190,7 @@ function Walk({ one, place, count, go }: WalkProps) {
                 className="field min-h-16 w-full text-4xl font-semibold"
                 value={typed}
                 placeholder={typeof noted === "number" ? write(noted, one.path).text : spec.example}
-                inputMode={unit === "in" ? "text" : "decimal"}
+                inputMode={spec.shape !== "number" || spec.below_zero || unit === "in" ? "text" : "decimal"}
                 onChange={(event) => setTyped(event.target.value)}
                 aria-invalid={problem !== undefined}
                 autoComplete="off"
@@ -232,7 +228,9 @@ function Walk({ one, place, count, go }: WalkProps) {
       <p className="cond wide:col-span-2">
         <span className="text-quiet">Decides: </span>
         {one.decides.join(" · ")}
-        <span className="text-quiet"> Takes away up to {one.removes_pct.toFixed(0)} % of a ±.</span>
+        {one.removes_pct >= 1 && (
+          <span className="text-quiet"> Takes away up to {one.removes_pct.toFixed(0)} % of a ±.</span>
+        )}
       </p>
     </section>
   );
@@ -253,23 +251,30 @@ function List({ title, rows, go, current }: ListProps) {
       <h2 className="border-b border-ink pb-1 font-semibold">{title}</h2>
       <ol className="cond">
         {rows.map((one, index) => (
-          <li key={one.path} className="border-b border-hair">
-            <button
-              className={`flex min-h-10 w-full items-baseline gap-3 ${one.path === current ? "font-semibold" : ""}`}
-              onClick={() => go?.(index)}
-              disabled={!go}
-            >
-              <span className="w-6 text-quiet">{index + 1}</span>
-              <span className="flex-1">
-                {one.label}
-                {one.fitted_first && <span className="text-quiet"> after {one.fitted_first}</span>}
-              </span>
-              {one.off !== null && (
-                <span className="text-quiet">±{Object.values(write(one.off, one.path)).join(" ")}</span>
-              )}
-              <span className="w-14 text-right">−{one.removes_pct.toFixed(0)} %</span>
-            </button>
-          </li>
+          <Fragment key={one.path}>
+            {go && one.taking.station !== rows[index - 1]?.taking.station && (
+              <li className="pt-2 text-sm text-quiet">{one.taking.station}</li>
+            )}
+            <li className="border-b border-hair">
+              <button
+                className={`flex min-h-10 w-full items-center gap-3 text-left ${one.path === current ? "font-semibold" : ""}`}
+                onClick={() => go?.(index)}
+                disabled={!go}
+              >
+                <span className="w-6 text-quiet">{index + 1}</span>
+                <span className="flex-1">
+                  {one.label}
+                  {one.fitted_first && <span className="text-quiet"> after {one.fitted_first}</span>}
+                </span>
+                {one.off !== null && (
+                  <span className="text-quiet">±{Object.values(write(one.off, one.path)).join(" ")}</span>
+                )}
+                <span className="w-14 text-right">
+                  {one.removes_pct >= 1 && `−${one.removes_pct.toFixed(0)} %`}
+                </span>
+              </button>
+            </li>
+          </Fragment>
         ))}
       </ol>
     </section>

@@ -1,11 +1,13 @@
 /** The rig: every figure that it can have, how each is known, and what still waits for one. */
 import { type FormEvent, useState } from "react";
+import { useLocation } from "react-router";
 
 import type { Carrier, FigureSpec } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
-import { useBench } from "../../parts/bench";
+import { stageOnly, useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
+import { FirstWithTheTape } from "../../parts/FirstWithTheTape";
 import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
@@ -17,7 +19,8 @@ import { asFound } from "../../parts/asFound";
 import { day } from "../../parts/day";
 
 export function RigSheet() {
-  const { sheet, catalogue } = useBench();
+  const { sheet, stage, catalogue } = useBench();
+  const { search } = useLocation();
   const noted = catalogue.figures.filter((spec) => sheet.figures[spec.path]).length;
   return (
     <>
@@ -30,6 +33,7 @@ export function RigSheet() {
           save as a build file
         </a>
       </header>
+      <FirstWithTheTape rigId={sheet.id} stage={stage} revision={sheet.revision} search={stageOnly(search)} />
       <Notebook />
       <NotKnownYet />
       <div className="pt-2">

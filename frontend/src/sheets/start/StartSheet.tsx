@@ -7,8 +7,10 @@ import { Link, useNavigate } from "react-router";
 import { answered, client } from "../../api/client";
 import { type HowFar, sendBuild } from "../../api/sendBuild";
 import type { Form, RigCard } from "../../api/types";
+import { counted } from "../../parts/counted";
 import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
+import { FirstWithTheTape } from "../../parts/FirstWithTheTape";
 import { day } from "../../parts/day";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { Choice } from "../../parts/Entry";
@@ -20,6 +22,8 @@ type Speeds = (typeof SPEEDS)[number];
 const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
 /** So many cards, each with its drawing, are shown before somebody asks for all. */
 const AT_ONCE = 40;
+/** So many say what to measure first: each takes the doubt of a whole rig. */
+const WITH_A_WALK = 6;
 const NOTHING = { front: null, rear: null, points: [] };
 
 export function StartSheet() {
@@ -59,9 +63,12 @@ export function StartSheet() {
             </label>
           )}
           <ul>
-            {shown.slice(0, all ? undefined : AT_ONCE).map((rig) => (
+            {shown.slice(0, all ? undefined : AT_ONCE).map((rig, place) => (
               <li key={rig.id} className="border-b border-hair">
                 <Card rig={rig} />
+                {place < WITH_A_WALK && (
+                  <FirstWithTheTape rigId={rig.id} stage="planned" revision={rig.revision} named={3} />
+                )}
               </li>
             ))}
           </ul>
@@ -127,7 +134,10 @@ function Card({ rig }: { rig: RigCard }) {
             {rig.findings > 1 && <span className="text-quiet"> And {rig.findings - 1} more.</span>}
           </>
         ) : (
-          <span className="text-quiet">nothing upset that is known</span>
+          <span className="text-quiet">
+            nothing upset that is known
+            {rig.assumed > 0 && `; ${counted(rig.assumed, "figure")} only assumed, which proves nothing`}
+          </span>
         )}
       </span>
     </Link>

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.catalogue.rows import SCALE, TAPE, UP, one
+from jorvak.core.catalogue.rows import FOUR_SCALES, SCALE, TAPE, UP, one
 from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading, Spot
 
 _ITSELF = Spot(own="vehicle", of="sill")
@@ -11,7 +11,7 @@ SIDE = "Tape from the middle of the vehicle; to the left it is below 0."
 
 def _body() -> Iterator[FigureSpec]:
     yield one("body.cg_y_mm", "centre of gravity, right of the middle", "-8", -400, 400,
-              "Four scales, one under each wheel: the weigh-in works it out.", typical=0.0, typical_off=15.0)  # fmt: skip
+              FOUR_SCALES, typical=0.0, typical_off=15.0)  # fmt: skip
     yield one("body.permitted_roof_kg", "permitted on the roof, moving", "100", 0, 1000, kind="limit")
     yield one("body.permitted_train_kg", "permitted mass of the train", "5600", 200, 40000, kind="limit")
     yield one("body.permitted_trailer_kg", "permitted trailer, braked", "2800", 0, 20000, kind="limit")

@@ -1,5 +1,8 @@
 """What an axle is asked to carry: what parts at it are measured against."""
 
+from typing import Any
+
+from jorvak.core.engine.result import Result
 from jorvak.core.findings import Here
 from jorvak.core.immutable import record
 from jorvak.core.places import End
@@ -7,11 +10,15 @@ from jorvak.core.places import End
 
 @record(frozen=True, slots=True)
 class AxleMass:
-    """A mass that an axle is asked to carry, how far it may be off, and why it is asked."""
+    """A mass that an axle is asked to carry, how far it may be off, and why it is asked.
+
+    ``weighed`` is the result that it is from; None where it is what the plate permits.
+    """
 
     kg: float
     off_kg: float
     why: str
+    weighed: Result[Any] | None = None
 
 
 def axle_must_carry(here: Here, end: End) -> AxleMass | None:
@@ -19,5 +26,5 @@ def axle_must_carry(here: Here, end: End) -> AxleMass | None:
     permitted, load = here.value(f"body.permitted_{end}_kg"), here.judged_results.result("load", "load")
     weighs = getattr(load.value, f"{end}_kg") if load.value else None
     if weighs is not None and (permitted is None or weighs > permitted):
-        return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {here.load_in_words}")
+        return AxleMass(weighs, load.off(f"{end}_kg"), f"it weighs {here.load_in_words}", load)
     return None if permitted is None else AxleMass(permitted, 0.0, "it may weigh")

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.catalogue.rows import BENCH, ON_ITS_WHEELS, SCALE, TAPE, UP, one
+from jorvak.core.catalogue.rows import BENCH, ON_ITS_WHEELS, SCALE, TAPE, TWO_SCALES, UP, one
 from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading, Instrument, Spot
 from jorvak.core.places import ENDS, POSITIONS
 
@@ -62,7 +62,7 @@ def _body() -> Iterator[FigureSpec]:
     )
     yield one("body.drag_area_m2", "drag coefficient times frontal area", "1.2", 0.2, 8, typical=1.2)
     yield one("body.cg_height_mm", "centre of gravity, height", "742", 100, 2500,
-              "Two scales under the front wheels, rear axle raised on stands, suspension locked: two readings.",
+              TWO_SCALES,
               spot=Spot(0.48, 0.4, "height"))  # fmt: skip
     yield one("body.rake_from_mm", "rake: frame above ground, front", "520", 50, 2000, UP)
     yield one("body.rake_to_mm", "rake: frame above ground, rear", "548", 50, 2000, UP)

@@ -35,6 +35,7 @@ def joint_angles_unequal(here: Here) -> Iterator[Finding]:
             residual - SMOOTH_RAD_S2, off, "watch"
         )
         if severity is None:
+            here.passes("joint-angles-unequal", result, place)
             continue
         at = line.ride.calculated
         yield here.finding(
@@ -61,7 +62,10 @@ def joint_too_steep(here: Here) -> Iterator[Finding]:
         severity = beyond(steep, result.off("steepest_deg"))
         if severity == "stop" and line.limit_assumed:
             severity = "measure"
-        if severity is not None:
+        if severity is None:
+            limit = (f"{end}_shaft.joint_limit_deg",) if line.limit_assumed else ()
+            here.passes("joint-too-steep", result, "steepest_deg", limit)
+        else:
             known = "assumed" if line.limit_assumed else "as noted"
             yield here.finding(
                 "joint-too-steep",
@@ -115,9 +119,12 @@ def pinion_not_pointed(here: Here) -> Iterator[Finding]:
     """With a double joint the pinion points at the case."""
     for end, result, line, ride in _lines(here):
         at = line.ride.calculated.pinion_joint_deg
-        if line.build != "double" or beyond(at - POINTED_DEG, 0.0, "watch") is None:
+        if line.build != "double":
             continue
         place = f"places.{ride}.calculated.pinion_joint_deg"
+        if beyond(at - POINTED_DEG, 0.0, "watch") is None:
+            here.passes("pinion-not-pointed", result, place)
+            continue
         off = result.off(place)
         yield here.finding(
             "pinion-not-pointed",
@@ -153,6 +160,7 @@ def slip(here: Here) -> Iterator[Finding]:
             off = result.off(place)
             severity = room(margin, off)
             if severity is None:
+                here.passes(code, result, place)
                 continue
             longer = line.longer_mm
             yield here.finding(
@@ -182,7 +190,9 @@ def shaft_whirls(here: Here) -> Iterator[Finding]:
         )
         near = result.off("safe_spare_rpm")
         unsure = severity == "measure" or (severity == "watch" and abs(line.safe_spare_rpm) < near)
-        if severity is not None:
+        if severity is None:
+            here.passes("shaft-whirls", result, "whirl_spare_rpm")
+        else:
             yield here.finding(
                 "shaft-whirls",
                 severity,
@@ -204,7 +214,9 @@ def shaft_touches(here: Here) -> Iterator[Finding]:
             continue
         off = result.off("gap_left_mm")
         severity = room(line.gap_left_mm, off)
-        if severity is not None:
+        if severity is None:
+            here.passes("shaft-touches", result, "gap_left_mm")
+        else:
             yield here.finding(
                 "shaft-touches",
                 severity,
@@ -233,9 +245,12 @@ def torque_over_rating(here: Here) -> Iterator[Finding]:
             ("transfer case", asked.shaft_nm, strength.case_rating_nm, "shaft_nm"),
         )
         for what, torque, rating, key in parts:
-            if rating is None or beyond(torque - rating, 0.0, "watch") is None:
+            if rating is None:
                 continue
             place = f"calculated.{key}"
+            if beyond(torque - rating, 0.0, "watch") is None:
+                here.passes("torque-over-rating", result, place)
+                continue
             unsure = torque - rating < result.off(place)
             yield here.finding(
                 "torque-over-rating",

@@ -18,7 +18,7 @@ def side_heavy(here: Here) -> Iterator[Finding]:
         return
     y, limit = result.value.cg_y_mm, OF_THE_TRACK * sum(tracks) / 2
     if abs(y) <= limit + SLACK:
-        return
+        return here.passes("side-heavy", result, "cg_y_mm")
     off = result.off("cg_y_mm")
     yield here.finding(
         "side-heavy",
@@ -42,7 +42,9 @@ def front_light(here: Here) -> Iterator[Finding]:
     if result.value is not None:
         share = result.value.front_kg / result.value.total_kg
         off = result.off("front_kg") / result.value.total_kg
-        if share < FRONT_LEAST - SLACK:
+        if share >= FRONT_LEAST - SLACK:
+            here.passes("front-light", result, "front_kg")
+        else:
             near = here.near(off * 100)
             yield here.finding(
                 "front-light",

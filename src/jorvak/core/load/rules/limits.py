@@ -24,6 +24,7 @@ def over_what_is_permitted(here: Here) -> Iterator[Finding]:
         off = result.off(place)
         severity = room(left, off)
         if severity is None:
+            here.passes(code, result, place)
             continue
         over = f"{here.kg(-left)} more than permitted" if left < 0 else f"{here.kg(left)} left"
         near = f" (±{here.kg(off)})" if off else ""
@@ -86,6 +87,7 @@ def over_with_the_trailer(here: Here) -> Iterator[Finding]:
         off = result.off(place)
         severity = room(left, off)
         if severity is None:
+            here.passes(code, result, place)
             continue
         over = f"{here.kg(-left)} more than permitted" if left < 0 else f"{here.kg(left)} left"
         near = f" (±{here.kg(off)})" if off else ""

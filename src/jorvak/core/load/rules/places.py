@@ -25,6 +25,7 @@ def too_heavy(here: Here) -> Iterator[Finding]:
             off = _off(here, place)
             severity = room(limit - place.kg, off)
             if severity is None:
+                here.passes("roof-too-heavy" if roof else "place-too-heavy", result, f"places.{i}.kg")
                 continue
             near = f" (±{here.kg(off)})" if off else ""
             what = "On the roof, rack included, are" if roof else f"In or on {place.name} are"

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from functools import partial
 
+from jorvak.core.calculation import SLACK
 from jorvak.core.engine.result import work_out
 from jorvak.core.findings import Finding, Here, Settle, Severity, add, beyond, measure_first
 from jorvak.core.places import ENDS, End
@@ -32,7 +33,7 @@ def axle_ratios_differ(here: Here) -> Iterator[Finding]:
         apart - MATCHED_PCT, off, "watch"
     )
     if severity is None:
-        return
+        return here.passes("axle-ratios-differ", result, "mismatch_pct")
     faster = "front" if match.mismatch_pct > 0 else "rear"
     which = f", the {faster} one faster" if apart >= SHOWN_APART_PCT else ""
     limit = {
@@ -80,8 +81,10 @@ def speedometer_outside_band(here: Here) -> Iterator[Finding]:
     """The instrument leaves the permitted band and nothing corrects it yet."""
     result = here.results.of(RollingResults).speedometer
     state = result.value
-    if state is None or state.calculated.within_band:
+    if state is None:
         return
+    if state.calculated.within_band:
+        return here.passes("speedometer-outside-band", result, "calculated.error_pct")
     answer = state.calculated
     side = "low" if answer.error_pct < 0 else "high"
     worst = max((row for row in answer.band if not row.ok), key=lambda row: row.true_kmh)
@@ -132,8 +135,10 @@ def gearing_taller(here: Here) -> Iterator[Finding]:
     """The effective ratio lies more than 5 % below that as found."""
     result = here.results.of(RollingResults).taller
     taller = result.value
-    if taller is None or (taller.effective_ratio / taller.found_ratio - 1) * 100 >= -TALLER_LIMIT_PCT - 1e-9:
+    if taller is None:
         return
+    if (taller.effective_ratio / taller.found_ratio - 1) * 100 >= -TALLER_LIMIT_PCT - SLACK:
+        return here.passes("gearing-taller", result, "taller_pct")
     settle = []
     regearing = here.results.of(RollingResults).regearing.value
     picks = {school.aim: school.pick for school in regearing.schools} if regearing else {}

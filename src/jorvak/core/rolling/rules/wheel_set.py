@@ -98,6 +98,7 @@ def tyre_pressure(here: Here) -> Iterator[Finding]:
         off = result.off("calculated.pressure_kpa")
         severity = beyond(wanted - used, off) or ("note" if used - wanted > SOFT_KPA + SLACK else None)
         if severity is None:
+            here.passes("tyre-pressure", result, "calculated.pressure_kpa")
             continue
         verdict = {
             "stop": "too little",
@@ -207,7 +208,9 @@ def stud_short(here: Here) -> Iterator[Finding]:
             continue
         off = result.off("studs_engaged_mm")
         severity = beyond(stand.stud_mm - stand.studs_engaged_mm, off)
-        if severity is not None:
+        if severity is None:
+            here.passes("stud-short", result, "studs_engaged_mm")
+        else:
             yield here.finding(
                 "stud-short",
                 severity,

@@ -91,7 +91,9 @@ def wheel_load_short(here: Here) -> Iterator[Finding]:
         if rating is None or asked is None:
             continue
         severity = beyond(asked.kg / 2 - rating, asked.off_kg / 2)
-        if severity is not None:
+        if severity is None:
+            here.passes("wheel-load-short", asked.weighed, f"{end}_kg")
+        else:
             yield here.finding(
                 "wheel-load-short",
                 severity,

@@ -67,6 +67,7 @@ def no_droop_left(here: Here) -> Iterator[Finding]:
         left, off = result.value.droop_left_mm, result.off("droop_left_mm")
         severity = beyond(-left, off) or ("stop" if left <= SLACK else None)
         if severity is None:
+            here.passes("no-droop-left", result, "droop_left_mm")
             continue
         says = f"{here.mm(left)} of droop left" if left > 0 else f"{here.mm(-left)} more than the droop"
         yield here.finding(

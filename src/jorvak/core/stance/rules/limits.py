@@ -22,6 +22,7 @@ def too_tall(here: Here) -> Iterator[Finding]:
         place = f"{key}_left_mm"
         severity = room(left, result.off(place))
         if severity is None:
+            here.passes("too-tall", result, place)
             continue
         yield here.finding(
             "too-tall",
@@ -43,7 +44,10 @@ def angle_short(here: Here) -> Iterator[Finding]:
     result = here.judged_results.result("stance", "angles")
     for name, place in ANGLES.items():
         asked, angle = here.value(f"aims.{name}_deg"), getattr(result.value, name, None)
-        if asked is None or angle is None or angle.deg >= asked - 1e-9:
+        if asked is None or angle is None:
+            continue
+        if angle.deg >= asked - SLACK:
+            here.passes("angle-short", result, f"{name}.deg")
             continue
         off = result.off(f"{name}.deg")
         yield here.finding(
@@ -64,8 +68,10 @@ def angle_short(here: Here) -> Iterator[Finding]:
 def nose_up_when_loaded(here: Here) -> Iterator[Finding]:
     """Rake as found, by two points of the frame, and what changes and the load make of it."""
     result = here.judged_results.result("stance", "rake")
-    if result.value is None or result.value.rake_mm >= -SLACK:
+    if result.value is None:
         return
+    if result.value.rake_mm >= -SLACK:
+        return here.passes("nose-up-when-loaded", result, "rake_mm")
     off = result.off("rake_mm")
     yield here.finding(
         "nose-up-when-loaded",
@@ -87,6 +93,7 @@ def touches_ground(here: Here) -> Iterator[Finding]:
     result = work_out(here.judged, asked_crossings, with_doubt=False, kept_as="stance.asked_crossings")
     for crossing in result.value or ():
         if not crossing.touches and not crossing.blocked:
+            here.passes("touches-ground", result)
             continue
         touches = (
             f"the {crossing.tightest} goes {here.mm(-crossing.tightest_mm)} into it"

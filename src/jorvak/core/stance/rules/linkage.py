@@ -3,6 +3,7 @@
 import math
 from collections.abc import Iterator
 
+from jorvak.core.calculation import SLACK
 from jorvak.core.findings import Finding, Here, Settle, add, add_if_it_can_be, beyond, measure_first
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.balance import SOONER_DEG
@@ -16,8 +17,10 @@ NEAR_DEG = 2.0
 def axle_pulled_sideways(here: Here) -> Iterator[Finding]:
     """The track bar pulls the axle aside and nothing takes it back."""
     result = here.results.of(StanceResults).bar
-    if result.value is None or abs(result.value.shift_mm) <= ASIDE_MM + 1e-9:
+    if result.value is None:
         return
+    if abs(result.value.shift_mm) <= ASIDE_MM + SLACK:
+        return here.passes("axle-pulled-sideways", result, "shift_mm")
     off = result.off("shift_mm")
     yield here.finding(
         "axle-pulled-sideways",
@@ -44,8 +47,10 @@ def bar_and_link_unlike(here: Here) -> Iterator[Finding]:
     """Bar and drag link that are not parallel steer over bumps."""
     result = here.results.of(StanceResults).bar
     apart = result.value.link_apart_deg if result.value else None
-    if apart is None or abs(apart) <= APART_DEG + 1e-9:
+    if apart is None:
         return
+    if abs(apart) <= APART_DEG + SLACK:
+        return here.passes("bar-and-link-unlike", result, "link_apart_deg")
     off = result.off("link_apart_deg")
     yield here.finding(
         "bar-and-link-unlike",
@@ -64,8 +69,10 @@ def caster_low(here: Here) -> Iterator[Finding]:
     """Caster below its lower limit; below 0° it will not return."""
     result = here.results.of(StanceResults).caster
     state = result.value
-    if state is None or state.caster_deg >= state.lowest_deg - 1e-9:
+    if state is None:
         return
+    if state.caster_deg >= state.lowest_deg - SLACK:
+        return here.passes("caster-low", result, "caster_deg")
     off = result.off("caster_deg")
     severity = "watch" if state.lowest_noted and state.lowest_deg < 0 else beyond(-state.caster_deg, off)
     limit = (
@@ -105,8 +112,10 @@ def half_shaft_steep(here: Here) -> Iterator[Finding]:
         place = f"calculated.{name}_left_deg"
         off = result.off(place)
         over = beyond(-left, off)
-        severity = over or ("watch" if left < NEAR_DEG - 1e-9 else None)
+        severity = over or ("watch" if left < NEAR_DEG - SLACK else None)
         if severity is None:
+            limit = (f"half_shafts.{name}_limit_deg",) if state.assumed else ()
+            here.passes("half-shaft-steep", result, place, limit)
             continue
         if severity == "stop" and state.assumed:
             severity = "measure"
@@ -134,8 +143,10 @@ def half_shaft_steep(here: Here) -> Iterator[Finding]:
 def tips_sooner(here: Here) -> Iterator[Finding]:
     """The side slope at which it would tip, against that as found."""
     result = here.judged_results.result("stance", "tip")
-    if result.value is None or result.value.lost_deg <= SOONER_DEG + 1e-9:
+    if result.value is None:
         return
+    if result.value.lost_deg <= SOONER_DEG + SLACK:
+        return here.passes("tips-sooner", result, "lost_deg")
     off = result.off("lost_deg")
     yield here.finding(
         "tips-sooner",

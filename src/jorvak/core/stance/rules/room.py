@@ -16,6 +16,7 @@ def tyre_room(here: Here) -> Iterator[Finding]:
         off = result.off(place)
         severity = room(gap.room.gap_mm, off)
         if severity is None:
+            here.passes("tyre-room", result, place)
             continue
         at = gap.room.at
         lock = "" if at.steer_deg == 0 else f" and {abs(at.steer_deg):.0f}° of lock"

@@ -33,6 +33,7 @@ def shocks(here: Here) -> Iterator[Finding]:
             off = result.off(place)
             severity = room(getattr(result.value, place), off)
             if severity is None:
+                here.passes(code, result, place)
                 continue
             by = max(math.ceil(more_mm + off), 1)
             settle = (
@@ -84,6 +85,8 @@ def _spring(here: Here, end: End, side: Side | None, result: Result[Any]) -> Ite
         place = f"calculated.{key}"
         off = result.off(place)
         severity = None if left is None else room(left, off)
+        if left is not None and severity is None:
+            here.passes(code, result, place)
         if severity is None or (key == "seated_by_mm" and at_corner.retained):
             continue
         figures = (f"{end}_suspension.spring_retained",) if key == "seated_by_mm" else ()
@@ -139,6 +142,7 @@ def hose_short(here: Here) -> Iterator[Finding]:
             off = result.off(f"{i}.spare_mm")
             severity = room(line.spare_mm, off)
             if severity is None:
+                here.passes("hose-short", result, f"{i}.spare_mm")
                 continue
             where = "where its ends are furthest apart" if line.on_its_way else "at full droop"
             keeps = (

@@ -1,0 +1,34 @@
+"""From a new vehicle to the tape: which few measurements come first, and the walk that comes back to its place."""
+
+from playwright.sync_api import expect
+
+from tests.journeys.conftest import Served, Window
+
+
+def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
+    empty_server: Served, window: Window
+) -> None:
+    page = window.page
+    page.goto(empty_server.url)
+    page.get_by_label("Name").fill("Fen")
+    page.get_by_label("Size on the sidewall").fill("265/70R17 121/118S")
+    page.get_by_role("button", name="draw it").click()
+    # What passes on guesses says nothing, once, with what would tell.
+    guesses = page.get_by_label("Only on assumed figures")
+    expect(guesses).to_contain_text("pass on assumed figures alone")
+    expect(guesses).to_contain_text("front light")
+    page.get_by_text("take most doubt away").wait_for()
+    page.get_by_role("link", name="begin the walk").click()
+    expect(page.get_by_text("1 of ")).to_contain_text("at the plate and the papers")
+    page.get_by_role("textbox", name="gearbox, first to top").fill("4.08 2.29 1.47 1.00 0.82")
+    page.keyboard.press("Enter")
+    # What is noted drops out, and the next one at the same station comes up.
+    expect(page.get_by_role("combobox", name="speed sensor")).to_be_visible()
+    page.get_by_role("button", name="later").click()
+    second = page.get_by_text("2 of ")
+    expect(second).to_be_visible()
+    where = second.text_content()
+    # The field has the keys, so by the spine.
+    page.get_by_role("link", name="9 Stance").click()
+    page.get_by_role("link", name="3 Measure").click()
+    expect(page.get_by_text(where or "?", exact=True)).to_be_visible()
