@@ -153,16 +153,16 @@ def test_a_mark_for_as_found_is_no_part_of_a_path(plover: Rig) -> None:
 
 @pytest.mark.parametrize(("known", "share"), [("assumed", 0.10), ("plate", 0.03), ("measured", 0.01)])
 def test_the_mass_of_a_change_is_as_sure_as_it_is_known(plover: Rig, known: Any, share: float) -> None:
-    bare = planned(plover, "add drawers 100 kg at 0")
-    (drawers,) = bare.changes
-    weighed = replace(bare, changes=(drawers.model_copy(update={"mass_known": known}),))
+    bare = planned(plover, "add spares box 100 kg at 0")
+    (box,) = bare.changes
+    weighed = replace(bare, changes=(box.model_copy(update={"mass_known": known}),))
     before = work_out(moment(plover, "planned"), load)
     after = work_out(moment(weighed, "planned"), load)
     assert before.value and after.value and after.value.front_kg == pytest.approx(before.value.front_kg + 100)
     assert after.off("rear_kg") == pytest.approx(before.off("rear_kg"))
     assert after.off("front_kg") ** 2 == pytest.approx(before.off("front_kg") ** 2 + (100 * share) ** 2)
     said = {share.label: share.path for share in after.doubt_from["front_kg"]}
-    assert said["mass of drawers"] is None
+    assert said["mass of spares box"] is None
 
 
 def test_what_masses_may_be_off_by_goes_on_into_the_sag(plover: Rig) -> None:

@@ -57,6 +57,17 @@ LINES: list[tuple[str, str, dict[str, Any], float | None, float | None]] = [
     ("springs front 440, 34 N/mm", "springs", {"free_length_mm": 440, "rate_n_per_mm": 34}, None, None),
     ("shocks rear 380 to 620", "shocks", {"axle": "rear", "closed_mm": 380, "open_mm": 620}, None, None),
     ("gears 4,56 front and rear", "gears", {"ratio": 4.56, "axle": "both"}, None, None),
+    ("differential rear", "differential", {"axle": "rear", "how": "selectable"}, None, None),
+    ("locker front locked", "differential", {"axle": "front", "how": "locked"}, None, None),
+    ("brakes front calipers 17", "brakes", {"axle": "front", "what": "calipers", "rim_in": 17}, None, None),
+    (
+        "steering stops 28 31",
+        "steering",
+        {"what": "stops", "lock_out_deg": 28, "lock_in_deg": 31},
+        None,
+        None,
+    ),
+    ("add snorkel 6 kg at 300, 1500", "snorkel", {}, 6, 300),
     ("add awning, left 14 kg at 1700", "equipment", {"name": "awning, left"}, 14, 1700),
 ]
 
@@ -76,6 +87,34 @@ def test_a_line_is_read(
         assert draft.fields[key] == wanted, key
     assert draft.mass_kg == (None if mass is None else pytest.approx(mass, rel=1e-3))
     assert draft.mass_x_mm == (None if place is None else pytest.approx(place))
+
+
+@pytest.mark.parametrize(
+    ("line", "place"),
+    [
+        ("winch 38 kg at -520, 600", (-520, None, 600)),
+        ("winch 38 kg at -520 600 high", (-520, None, 600)),
+        ("add fridge 20 kg at 2400, -300, 700", (2400, -300, 700)),
+        ("winch 38 kg at 38 5/16 in, 20 in", (973.1375, None, 508)),
+    ],
+)
+def test_behind_at_stand_one_two_or_three_lengths(line: str, place: tuple[float | None, ...]) -> None:
+    draft = read_line(line, EMPTY).draft
+    assert draft and (draft.mass_x_mm, draft.mass_y_mm, draft.mass_z_mm) == pytest.approx(place)
+
+
+@pytest.mark.parametrize(
+    ("line", "near"),
+    [("snorkle 6 kg", "“snorkel”"), ("whelbase 2740", "“wheelbase”"), ("tyer 285/75R17", "“tyre”")],
+)
+def test_words_that_are_nearly_so_are_offered(line: str, near: str) -> None:
+    with pytest.raises(Refused, match=f"Did you mean .*{near}"):
+        read_line(line, EMPTY)
+
+
+def test_a_place_that_cannot_be_is_refused_without_keys() -> None:
+    with pytest.raises(Refused, match="The place behind the front axle, in mm, lies between"):
+        read_line("winch 38 kg at -52000", EMPTY)
 
 
 SAYS_LESS = {"equipment", "gearbox", "straps"}

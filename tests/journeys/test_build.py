@@ -38,7 +38,7 @@ def test_a_question_is_decided_between_its_options(page: Page, window: Window) -
     page.get_by_label("because").fill("it will carry drawers and water")
     page.keyboard.press("Enter")
     expect(page.get_by_text("“it will carry drawers and water” bench")).to_be_visible()
-    margin = page.get_by_label("What this upsets")
+    margin = page.get_by_label("What this affects")
     expect(
         page.get_by_label("The rig").locator("dl > div").filter(has_text="approach").locator("b")
     ).to_have_text("37.8")
@@ -151,7 +151,7 @@ def test_the_walk_with_the_tape_by_keyboard_alone(page: Page) -> None:
 
 def test_a_donors_case_is_settled_face_by_face(page: Page) -> None:
     page.get_by_role("link", name="Skarv as planned").click()
-    margin = page.get_by_label("What this upsets")
+    margin = page.get_by_label("What this affects")
     expect(margin).to_contain_text("sensor cable against two-wire")
     expect(margin).to_contain_text("pilot is not known on both sides")
     page.get_by_role("link", name="1 Rig", exact=True).click()

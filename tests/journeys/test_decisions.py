@@ -67,7 +67,7 @@ def test_a_question_is_asked_compared_and_decided(page: Page) -> None:
     main.get_by_label("because").fill("it clears the sill")
     main.get_by_role("button", name="choose it").click()
     expect(main).to_contain_text("“it clears the sill”")
-    margin = page.get_by_label("What this upsets")
+    margin = page.get_by_label("What this affects")
     main.get_by_role("button", name="open it again").click()
     expect(main).to_contain_text("open: none of its options is counted yet")
     expect(margin).to_be_visible()

@@ -140,10 +140,10 @@ def test_the_keyboard_alone_is_enough(server: Served, window: Window) -> None:
 
     tab_to("rear to pull")
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What this upsets")).to_contain_text("stop")
+    expect(page.get_by_label("What this affects")).to_contain_text("stop")
     tab_to("add: gears 4.10 front")
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What this upsets")).not_to_contain_text("apart")
+    expect(page.get_by_label("What this affects")).not_to_contain_text("apart")
     to_sheet(page, "Plan")
     tab_to("gears 4.10 front: earlier")
     page.keyboard.press("Enter")
@@ -175,4 +175,4 @@ def test_a_job_card_prints_without_the_screen_around_it(server: Served, window: 
     expect(page.get_by_text("gears 4.10 rear", exact=True).last).to_be_hidden()
     expect(page.get_by_label("The rig")).to_be_hidden()
     expect(page.get_by_role("navigation", name="Sheets")).to_be_hidden()
-    expect(page.get_by_label("What this upsets")).to_be_hidden()
+    expect(page.get_by_label("What this affects")).to_be_hidden()

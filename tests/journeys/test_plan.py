@@ -26,7 +26,7 @@ def titles(page: Page) -> list[str]:
 
 
 def test_the_order_is_rearranged_and_the_findings_follow(page: Page) -> None:
-    margin = page.get_by_label("What this upsets")
+    margin = page.get_by_label("What this affects")
     page.get_by_role("button", name="gears 4.10 front: earlier").click()
     expect(page.locator("button.flex-1").nth(1)).to_have_text("gears 4.10 front")
     assert titles(page) == ["tyres 285/75R17", "gears 4.10 front", "gears 4.10 rear"]
@@ -43,7 +43,7 @@ def test_a_change_goes_through_its_states(page: Page) -> None:
     state.select_option("bought")
     expect(page.get_by_role("button", name="undo gears 4.10 rear: state bought")).to_be_visible()
     state.select_option("idea")
-    expect(page.get_by_label("What this upsets")).to_contain_text("the front one faster")
+    expect(page.get_by_label("What this affects")).to_contain_text("the front one faster")
     expect(page.get_by_role("region", name="Stages")).to_contain_text("gears 4.10 rear?")
     state.select_option("dropped")
     expect(page.get_by_role("button", name="undo gears 4.10 rear: state dropped")).to_be_visible()

@@ -34,12 +34,12 @@ def test_wheels_by_position_and_an_offset_moved_by_keys(page: Page) -> None:
     expect(slider).to_have_attribute("aria-valuenow", "5")
     expect(stand).to_contain_text("out 40 mm, in -20 mm, track 60 mm, cover -9 mm".replace("-", "−"))
     stand.get_by_role("button", name="plan these wheels").click()
-    expect(page.get_by_label("What this upsets")).to_contain_text("outside the body's cover")
+    expect(page.get_by_label("What this affects")).to_contain_text("outside the body's cover")
     page.keyboard.press("Control+z")
     # As found the odd one of the five is named on the drawing of the set.
     page.get_by_role("button", name="as found").first.click()
     expect(page.get_by_label("The set of wheels from above")).to_contain_text("spare: offset")
-    expect(page.get_by_label("What this upsets")).to_contain_text("The spare differs in offset")
+    expect(page.get_by_label("What this affects")).to_contain_text("The spare differs in offset")
 
 
 def test_a_wheel_is_dragged_further_out(page: Page) -> None:
@@ -133,7 +133,7 @@ def test_a_shaft_is_tried_and_put_into_the_order(page: Page) -> None:
     expect(rough).not_to_contain_text("109")
     shaft.get_by_role("button", name="put it into the order").click()
     expect(shaft.get_by_text("tried, not planned")).to_have_count(0)
-    expect(page.get_by_label("What this upsets")).to_contain_text("smooth up to 400")
+    expect(page.get_by_label("What this affects")).to_contain_text("smooth up to 400")
     double = shaft.get_by_role("row", name="a double one at the case")
     expect(double).to_contain_text("pointed at the case’s joint")
     double.get_by_role("button", name="try it").click()
@@ -157,7 +157,7 @@ def test_a_swap_side_by_side_and_what_shakes(page: Page) -> None:
     swap.get_by_label("what comes").select_option("donor rear axle")
     swap.get_by_label("what is there").select_option("rear axle")
     swap.get_by_role("button", name="plan axle rear 4.10").click()
-    expect(page.get_by_label("What this upsets")).to_contain_text("axle rear 4.10")
+    expect(page.get_by_label("What this affects")).to_contain_text("axle rear 4.10")
     shakes = page.get_by_label("What shakes")
     shakes.get_by_label("The same speed on other tyres").select_option("goes")
     expect(shakes.get_by_role("listitem").first).to_contain_text("a wheel or tyre")

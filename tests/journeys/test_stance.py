@@ -47,9 +47,9 @@ def test_ground_is_crossed_in_every_stance_and_kept(page: Page, tmp_path: Path) 
     height.fill("600")
     expect(main.get_by_role("row", name="as found")).to_contain_text("a wheel is stopped")
     main.get_by_role("button", name="the brief asks for it").click()
-    expect(page.get_by_label("What this upsets")).to_contain_text("Over ledge 600")
+    expect(page.get_by_label("What this affects")).to_contain_text("Over ledge 600")
     main.get_by_role("button", name="take it out").click()
-    expect(page.get_by_label("What this upsets")).not_to_contain_text("Over ledge 600")
+    expect(page.get_by_label("What this affects")).not_to_contain_text("Over ledge 600")
 
     # Out of a file and into one, and drawn by its points.
     file = tmp_path / "track.csv"
@@ -237,7 +237,7 @@ def test_ways_up_links_and_weighing(page: Page) -> None:
     ways = page.get_by_label("Ways up")
     expect(ways).to_contain_text("Level with its load the rear comes up")
     ways.get_by_role("button", name=re.compile("plan it.*coil spacers 50, front")).click()
-    expect(page.get_by_label("What this upsets")).to_contain_text("before its coils touch at full bump")
+    expect(page.get_by_label("What this affects")).to_contain_text("before its coils touch at full bump")
     page.get_by_role("tab", name="Links").click()
     expect(page.get_by_label("Caster against the pinion")).to_contain_text(
         "arms, wedges and shackles turn it by"

@@ -2226,6 +2226,11 @@ export interface components {
              */
             mass_x_mm: number | null;
             /**
+             * Mass Y Mm
+             * @default null
+             */
+            mass_y_mm: number | null;
+            /**
              * Mass Z Mm
              * @default null
              */
@@ -2515,7 +2520,7 @@ export interface components {
              * Place
              * @enum {string}
              */
-            place: "front-axle" | "rear-axle" | "both-axles" | "dash" | "case" | "roof" | "nose" | "tail" | "middle" | "spare";
+            place: "front-axle" | "rear-axle" | "both-axles" | "every-wheel" | "dash" | "case" | "roof" | "nose" | "tail" | "middle" | "spare";
             /** Settled By */
             settled_by: components["schemas"]["Settle"][];
             /**
@@ -2936,6 +2941,8 @@ export interface components {
         /**
          * Headline
          * @description One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known.
+         *
+         *     ``turned``: the label says that it is below 0, so that it is shown without its sign.
          */
         Headline: {
             /** Found */
@@ -2948,6 +2955,8 @@ export interface components {
             off: number;
             /** Places */
             places: number;
+            /** Turned */
+            turned: boolean;
             /** Value */
             value: number | null;
             /** Waits For */
@@ -7259,6 +7268,11 @@ export interface components {
              * @description whether it can be below 0, for which a keypad wants a minus
              */
             below_zero: boolean;
+            /**
+             * Choice Labels
+             * @description what each choice is called; empty: as it is
+             */
+            choice_labels: string[];
             /** Choices */
             choices: string[];
             /** Example */

@@ -5,6 +5,7 @@
 import { type FormEvent, type ReactNode, useState } from "react";
 
 import type { FigureSpec, Known } from "../api/types";
+import { choicesOf } from "./chosen";
 import { specOf } from "./specOf";
 import { useBench } from "./bench";
 import { FigureHistory } from "./FigureHistory";
@@ -113,8 +114,10 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
             <option value="" disabled>
               choose
             </option>
-            {spec.choices.map((choice) => (
-              <option key={choice}>{choice}</option>
+            {choicesOf(spec).map(({ value, text }) => (
+              <option key={value} value={value}>
+                {text}
+              </option>
             ))}
           </select>
         ) : (

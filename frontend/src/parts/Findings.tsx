@@ -5,6 +5,7 @@ import { type FormEvent, useState } from "react";
 
 import type { Finding, Settle, Sheet } from "../api/types";
 import { useBench } from "./bench";
+import { chosen } from "./chosen";
 import { day } from "./day";
 import { FigureButton, useSpec } from "./FigureButton";
 import { focusSoon } from "./focusSoon";
@@ -22,9 +23,9 @@ export function FindingsMargin() {
   const light = numbered.filter(({ finding }) => isLight(finding));
   const accepted = light.filter(({ finding }) => finding.accepted).length;
   return (
-    <aside aria-label="What this upsets" className="border-hair bg-margin p-5 wide:border-l">
+    <aside aria-label="What this affects" className="border-hair bg-margin p-5 wide:border-l">
       <h2 className="border-b border-ink pb-2 font-semibold">
-        What this upsets{" "}
+        What this affects{" "}
         <span className="font-normal text-quiet">
           {preview ? "if you press Enter" : stageName(sheet.stage, sheet)}
         </span>
@@ -241,7 +242,7 @@ export function RestsOn({ path }: { path: string }) {
       ? Object.values(write(value, path)).join(" ")
       : Array.isArray(value)
         ? value.map((ratio) => ratio.toFixed(2)).join(" ")
-        : value;
+        : chosen(spec, value);
   return (
     <li className="flex items-baseline gap-1.5">
       <KnownMark known={figure.known} />

@@ -20,7 +20,8 @@ function HeadlineRow({ row, onStrip }: { row: Headline; onStrip: boolean }) {
   const { write } = useBench();
   const quiet = onStrip ? "text-chalk-quiet" : "text-quiet";
   const line = onStrip ? "border-strip-line" : "border-hair";
-  const now = row.value === null ? undefined : write(row.value, row.key, { places: row.places });
+  const shown = row.value !== null && row.turned ? -row.value : row.value;
+  const now = shown === null ? undefined : write(shown, row.key, { places: row.places });
   const old = row.found === null ? undefined : write(row.found, row.key, { places: row.places });
   const off = offOf(row, write);
   return (

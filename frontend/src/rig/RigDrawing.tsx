@@ -7,12 +7,18 @@ import { type Silhouette, silhouette, type Spot } from "./silhouette";
 /** A finding's number at its place on the rig. */
 export type Mark = Pick<Finding, "place" | "severity"> & { number: number; above: number };
 
+/** What is marked at several places. */
+const SPOTS: Partial<Record<Finding["place"], Finding["place"][]>> = {
+  "both-axles": ["front-axle", "rear-axle"],
+  "every-wheel": ["front-axle", "rear-axle", "spare"],
+};
+
 /** Findings as marks: those of one place stand above one another. Notes and what is lived with have none. */
 export function marksOf(findings: Finding[]): Mark[] {
   const at = new Map<string, number>();
   return findings.flatMap(({ place, severity, accepted }, index) => {
     if (severity === "note" || accepted) return [];
-    const spots = place === "both-axles" ? ["front-axle", "rear-axle"] : [place];
+    const spots = SPOTS[place] ?? [place];
     const above = Math.max(...spots.map((spot) => at.get(spot) ?? 0));
     spots.forEach((spot) => at.set(spot, above + 1));
     return [{ number: index + 1, place, severity, above }];
@@ -290,6 +296,11 @@ function MarkOnRig({ mark, f, body, here }: { mark: Mark; f: Frame; body: Silhou
     "both-axles": [
       [0, radius + above],
       [body.wheelbase, radius + above],
+    ],
+    "every-wheel": [
+      [0, radius + above],
+      [body.wheelbase, radius + above],
+      [body.wheelbase + body.rear * 0.6, body.height * 0.55 + above],
     ],
     dash: [[body.wheelbase * 0.3, body.height * 0.5 + above]],
     case: [[body.wheelbase * 0.46, body.sill + above]],

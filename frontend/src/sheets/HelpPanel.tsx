@@ -4,6 +4,7 @@ import { digitOf, SHEETS } from "./all";
 
 const KEYS: [string, string][] = [
   ["/", "type a change or a figure"],
+  ["↑   ↓", "in the line: what you typed before"],
   ["[   ]", "one step back, one step on"],
   ...SHEETS.flatMap((entry): [string, string][] => {
     const digit = digitOf(entry);

@@ -1,21 +1,45 @@
 /** The line: type a change in the trade's shorthand and see what it would do before Enter. */
-import { type FormEvent, useEffect, useRef, useState } from "react";
+import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 
 import { useLocation, useNavigate } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
+import type { Sheet } from "../api/types";
 import { stageOnly, useBench } from "../parts/bench";
 import { Headlines } from "../parts/Headlines";
 import { useSettings } from "../parts/settings";
 import { sheetNamed } from "./all";
 
-const KEPT = "jorvak.line";
 const REST_MS = 120;
+/** What was typed last, the latest first: arrow up brings it back. */
+const LAST = "jorvak.lines";
+const MOST_LAST = 20;
+/** What is half typed, which a page that is loaded again puts among them. */
+const HALF = "jorvak.line";
 
-export function LineBar({ close }: { close: () => void }) {
+function lastLines(): string[] {
+  try {
+    return JSON.parse(sessionStorage.getItem(LAST) ?? "[]") as string[];
+  } catch {
+    return [];
+  }
+}
+
+function keepLine(text: string) {
+  const line = text.trim();
+  if (!line) return;
+  const others = lastLines().filter((each) => each !== line);
+  sessionStorage.setItem(LAST, JSON.stringify([line, ...others].slice(0, MOST_LAST)));
+}
+
+/** An engine turns so much beyond the speed of its most power. */
+const BEYOND_MOST_POWER = 1.2;
+
+export function LineBar({ close: shut }: { close: () => void }) {
   const { sheet, stage, looks, put, preview, setPreview, write, catalogue } = useBench();
   const { units, person } = useSettings();
-  const [text, setText] = useState(() => sessionStorage.getItem(KEPT) ?? "");
+  const [text, setText] = useState("");
+  const [back, setBack] = useState(-1);
   const [problem, setProblem] = useState<string>();
   // Whether the preview has its doubt: what it upsets is only said then.
   const [sure, setSure] = useState(false);
@@ -24,7 +48,12 @@ export function LineBar({ close }: { close: () => void }) {
   const search = stageOnly(useLocation().search);
 
   useEffect(() => {
-    sessionStorage.setItem(KEPT, text);
+    keepLine(sessionStorage.getItem(HALF) ?? "");
+    return () => sessionStorage.removeItem(HALF);
+  }, []);
+
+  useEffect(() => {
+    sessionStorage.setItem(HALF, text);
     const ask = ++latest.current;
     if (!text.trim() || sheetNamed(text)) return;
     const abort = new AbortController();
@@ -67,6 +96,22 @@ export function LineBar({ close }: { close: () => void }) {
     setProblem(undefined);
   };
 
+  const close = () => {
+    keepLine(text);
+    shut();
+  };
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "Escape") return close();
+    const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    const lines = lastLines();
+    const to = Math.max(-1, Math.min(lines.length - 1, back + by));
+    setBack(to);
+    type(lines[to] ?? "");
+  };
+
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (!text.trim()) {
@@ -75,15 +120,12 @@ export function LineBar({ close }: { close: () => void }) {
     }
     const named = sheetNamed(text);
     if (named) {
-      setText("");
-      close();
+      shut();
       void navigate({ pathname: `/rigs/${sheet.id}/${named.path}`, search });
       return;
     }
     const refusal = await put({ do: "line", text });
     if (refusal) return setProblem(refusal.message);
-    setText("");
-    sessionStorage.removeItem(KEPT);
     close();
   };
 
@@ -91,6 +133,12 @@ export function LineBar({ close }: { close: () => void }) {
   const rows =
     preview?.headlines.filter((row, i) => row.value !== null && row.value !== preview.before[i]?.value) ?? [];
   const before = sheet.here.results.rolling.gears?.value;
+  const turns = engineTurns(sheet);
+  const speeds = (gears?.gears ?? []).flatMap((gear, i) => {
+    const [rpm, was] = [gear, before?.gears[i]].map((each) => Math.round(each?.rpm[0] ?? 0));
+    const can = rpm !== undefined && rpm >= turns.from && rpm <= turns.to;
+    return can && rpm !== was ? [{ gear: i + 1, rpm, was }] : [];
+  });
   return (
     <section aria-label="Type a change" className="no-print border-b-2 border-ink bg-margin px-6 py-3">
       <form onSubmit={(event) => void submit(event)} className="flex items-center gap-3">
@@ -104,7 +152,7 @@ export function LineBar({ close }: { close: () => void }) {
           className="min-h-11 flex-1 border-b-2 border-ink bg-transparent text-2xl font-semibold"
           value={text}
           onChange={(event) => type(event.target.value)}
-          onKeyDown={(event) => event.key === "Escape" && close()}
+          onKeyDown={onKeyDown}
           placeholder="tyre 285/75R17"
           autoFocus
           autoComplete="off"
@@ -150,24 +198,19 @@ export function LineBar({ close }: { close: () => void }) {
             <div className="[&_dl]:grid [&_dl]:grid-cols-2 [&_dl]:gap-x-6">
               <Headlines rows={rows} />
             </div>
-            {gears && (
+            {gears && speeds.length > 0 && (
               <table className="cond self-start text-right text-sm">
                 <caption className="text-left text-quiet">
                   engine speed at {Object.values(write(gears.speeds_kmh[0] ?? 0, "speed_kmh")).join(" ")}
                 </caption>
                 <tbody>
-                  {gears.gears.map((gear, i) => (
-                    <tr key={i} className="border-b border-hair">
+                  {speeds.map(({ gear, rpm, was }) => (
+                    <tr key={gear} className="border-b border-hair">
                       <th scope="row" className="pr-4 font-normal text-quiet">
-                        {i + 1}
+                        {gear}
                       </th>
-                      <td className="pr-3 text-quiet">
-                        {before?.gears[i] &&
-                          Math.round(before.gears[i].rpm[0] ?? 0) !== Math.round(gear.rpm[0] ?? 0) && (
-                            <s>{Math.round(before.gears[i].rpm[0] ?? 0)}</s>
-                          )}
-                      </td>
-                      <td className="font-semibold">{Math.round(gear.rpm[0] ?? 0)}</td>
+                      <td className="pr-3 text-quiet">{was ? <s>{was}</s> : null}</td>
+                      <td className="font-semibold">{rpm}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -178,4 +221,17 @@ export function LineBar({ close }: { close: () => void }) {
       </div>
     </section>
   );
+}
+
+/** Between which speeds the engine turns; what is not noted bounds nothing. */
+function engineTurns(sheet: Sheet): { from: number; to: number } {
+  const noted = (path: string) => {
+    const value = sheet.figures[path]?.value;
+    return typeof value === "number" ? value : undefined;
+  };
+  const most = noted("engine.power_at_rpm");
+  return {
+    from: noted("engine.idle_rpm") ?? 0,
+    to: most === undefined ? Infinity : most * BEYOND_MOST_POWER,
+  };
 }

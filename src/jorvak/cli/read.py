@@ -46,7 +46,7 @@ def answer_to(line: str, preset: Preset, on: date) -> dict[str, Any]:
     change = None
     if found.change is not None:
         change = {"kind": found.change.kind, **found.change.fields}
-        for key in ("mass_kg", "mass_x_mm", "mass_z_mm"):
+        for key in ("mass_kg", "mass_x_mm", "mass_y_mm", "mass_z_mm"):
             if getattr(found.change, key) is not None:
                 change[key] = getattr(found.change, key)
     return {

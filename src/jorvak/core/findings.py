@@ -19,13 +19,23 @@ from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import Draft, draft, fields_of
 from jorvak.core.plan.records import Accepted
-from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write
+from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write_as
 from jorvak.core.rig import Change, Frozen, Value
 
 Severity = Literal["stop", "measure", "watch", "note"]
 SEVERITIES: tuple[Severity, ...] = ("stop", "measure", "watch", "note")
 Place = Literal[
-    "front-axle", "rear-axle", "both-axles", "dash", "case", "roof", "nose", "tail", "middle", "spare"
+    "front-axle",
+    "rear-axle",
+    "both-axles",
+    "every-wheel",
+    "dash",
+    "case",
+    "roof",
+    "nose",
+    "tail",
+    "middle",
+    "spare",
 ]
 
 
@@ -109,7 +119,7 @@ class Here:
 
     def in_units(self, value: float, quantity: Quantity) -> str:
         """A value in the units that are shown."""
-        return write(value, quantity, self.preset.unit(quantity).symbol, self.preset.fraction)
+        return write_as(self.preset, value, quantity)
 
     def mm(self, value: float) -> str:
         return self.in_units(value, LENGTH)

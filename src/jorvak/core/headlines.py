@@ -25,7 +25,10 @@ def shown_figures() -> Mapping[str, tuple[str, Shown]]:
 
 @record(frozen=True, slots=True)
 class Headline:
-    """One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known."""
+    """One figure: ``value`` at the stage with its ±, and ``found`` before any change; None is not known.
+
+    ``turned``: the label says that it is below 0, so that it is shown without its sign.
+    """
 
     key: str
     label: str
@@ -33,6 +36,7 @@ class Headline:
     value: float | None
     off: float
     found: float | None
+    turned: bool
     waits_for: str | None
     waits_label: str | None
 
@@ -71,13 +75,15 @@ def headline(key: str, here: Results, found: Results, preset: Preset = METRIC) -
         before, _ = number_at(found.result(area, shown.result).value, shown.place)
     label = None if shown.label_with is None else shown.label_with(result, preset)
     waits = result.waits_for
+    turned = shown.label_below is not None and value is not None and round(value, shown.places) < 0
     return Headline(
         shown.key,
-        shown.label if label is None else label,
+        str(shown.label_below) if turned else shown.label if label is None else label,
         shown.places,
         value,
         result.off(place),
         before,
+        turned,
         waits.path if waits else None,
         waits.label if waits else None,
     )

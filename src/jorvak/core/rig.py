@@ -118,11 +118,19 @@ class Change(Frozen):
     kind: Line
     fields: dict[str, Any]
     state: State = "chosen"
-    mass_kg: Annotated[Number, Field(ge=-3000, le=5000)] | None = Field(None, examples=["38"])
+    mass_kg: Annotated[Number, Field(ge=-3000, le=5000)] | None = Field(
+        None, title="the mass, in kg,", examples=["38"]
+    )
     mass_known: MassKnown = Field("assumed", description="weighed, from the maker's sheet, or guessed")
-    mass_x_mm: Annotated[Number, Field(ge=-3000, le=12000)] | None = Field(None, examples=["-520"])
-    mass_y_mm: Annotated[Number, Field(ge=-1500, le=1500)] | None = Field(None, examples=["-320"])
-    mass_z_mm: Annotated[Number, Field(ge=0, le=4500)] | None = Field(None, examples=["560"])
+    mass_x_mm: Annotated[Number, Field(ge=-3000, le=12000)] | None = Field(
+        None, title="the place behind the front axle, in mm,", examples=["-520"]
+    )
+    mass_y_mm: Annotated[Number, Field(ge=-1500, le=1500)] | None = Field(
+        None, title="the place right of the middle, in mm,", examples=["-320"]
+    )
+    mass_z_mm: Annotated[Number, Field(ge=0, le=4500)] | None = Field(
+        None, title="the height above the ground, in mm,", examples=["560"]
+    )
     mass_off_kg: NotNegative | None = Field(
         None, description="how far the mass may be off; None: what is usual"
     )

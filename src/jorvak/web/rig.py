@@ -38,7 +38,7 @@ from jorvak.core.places import POSITIONS
 from jorvak.core.plan.kinds import kinds
 from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
-from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write
+from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write_as
 from jorvak.core.records import check_owner, record_types
 from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
@@ -120,6 +120,7 @@ class SpecOut(BaseModel):
     shape: Shape
     quantity: str | None
     choices: list[str]
+    choice_labels: list[str] = Field(description="what each choice is called; empty: as it is")
     how: str
     below_zero: bool = Field(description="whether it can be below 0, for which a keypad wants a minus")
     typical: float | None
@@ -537,7 +538,7 @@ def figure_in_words(spec: FigureSpec, value: Any, view: View) -> str:
     if isinstance(value, tuple):
         return " ".join(f"{ratio:.2f}" for ratio in value)
     if isinstance(value, float) and spec.quantity is not None:
-        return write(value, spec.quantity, view.preset.unit(spec.quantity).symbol, view.preset.fraction)
+        return write_as(view.preset, value, spec.quantity)
     return f"{value:g}" if isinstance(value, float) else str(value)
 
 
@@ -558,6 +559,7 @@ def _spec(spec: FigureSpec, family: str | None = None) -> SpecOut:
         shape=spec.shape,
         quantity=spec.quantity.name if spec.quantity else None,
         choices=list(spec.choices),
+        choice_labels=list(spec.choice_labels),
         how=spec.how,
         below_zero=spec.low < 0,
         typical=spec.typical,

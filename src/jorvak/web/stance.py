@@ -350,7 +350,9 @@ def cycle_axle(path: CyclePath, query: View) -> Response:
     """One axle from full droop to full bump and lock to lock."""
     rig = rigs().read(path.rig_id, query.person).rig
     at = moment(rig, query.at_stage)
-    return as_json(Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end, shaft_at), with_doubt=False)))
+    return as_json(
+        Cycled(cycle=work_out(at, lambda ask: cycle(ask, path.end, shaft_at, query.preset), with_doubt=False))
+    )
 
 
 @stance_pages.get("/angles", responses={200: RankedAngles})

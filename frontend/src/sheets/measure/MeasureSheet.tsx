@@ -4,6 +4,7 @@ import { type FormEvent, Fragment, useState } from "react";
 import { useMeasuring } from "../../api/useMeasuring";
 import type { Measurement } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { choicesOf } from "../../parts/chosen";
 import { FigureButton, useSpec } from "../../parts/FigureButton";
 import { focusSoon } from "../../parts/focusSoon";
 import { KnownMark } from "../../parts/KnownMark";
@@ -181,8 +182,10 @@ function Walk({ one, place, count, go }: WalkProps) {
                 onChange={(event) => setTyped(event.target.value)}
               >
                 <option value="">choose</option>
-                {spec.choices.map((choice) => (
-                  <option key={choice}>{choice}</option>
+                {choicesOf(spec).map(({ value, text }) => (
+                  <option key={value} value={value}>
+                    {text}
+                  </option>
                 ))}
               </select>
             ) : (

@@ -5,6 +5,7 @@ import { useLocation } from "react-router";
 import type { Carrier, FigureSpec } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { stageOnly, useBench } from "../../parts/bench";
+import { chosen } from "../../parts/chosen";
 import { Choice, Entry } from "../../parts/Entry";
 import { FigureButton } from "../../parts/FigureButton";
 import { FirstWithTheTape } from "../../parts/FirstWithTheTape";
@@ -107,8 +108,13 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
   const value = figure?.value as number | string | number[] | undefined;
   const written =
     typeof value === "number"
-      ? write(value, spec.path, { exact: units === "metric" })
-      : { text: Array.isArray(value) ? value.map((ratio) => ratio.toFixed(2)).join(" ") : value, unit: "" };
+      ? inFour(write(value, spec.path, { exact: units === "metric" }), units === "metric")
+      : {
+          text: Array.isArray(value)
+            ? value.map((ratio) => ratio.toFixed(2)).join(" ")
+            : value && chosen(spec, value),
+          unit: "",
+        };
   return (
     <FigureButton
       path={spec.path}
@@ -128,6 +134,14 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
       )}
     </FigureButton>
   );
+}
+
+/** Four digits say all that a tape does; more only where they stand before the point. */
+function inFour(written: { text: string; unit: string }, metric: boolean) {
+  const whole = Math.trunc(Math.abs(Number(written.text))).toString().length;
+  return metric
+    ? { ...written, text: String(Number(Number(written.text).toPrecision(Math.max(4, whole)))) }
+    : written;
 }
 
 function Points() {

@@ -26,9 +26,13 @@ def one(
     return FigureSpec(path, label, example, low=low, high=high, how=how, **more)
 
 
-def choice(path: str, label: str, choices: tuple[str, ...], word: str | None = None) -> FigureSpec:
-    """A row whose figure is one of a few words."""
-    return FigureSpec(path, label, choices[0], word, shape="choice", choices=choices, how=SHEET)
+def choice(
+    path: str, label: str, choices: tuple[str, ...], word: str | None = None, labels: tuple[str, ...] = ()
+) -> FigureSpec:
+    """A row whose figure is one of a few words, shown as ``labels`` where these are given."""
+    return FigureSpec(
+        path, label, choices[0], word, shape="choice", choices=choices, choice_labels=labels, how=SHEET
+    )
 
 
 def text(path: str, label: str, example: str, how: str = SHEET, **more: Any) -> FigureSpec:

@@ -68,6 +68,7 @@ class Instrument:
 class FigureSpec:
     """What one figure is called, what it looks like typed, and what is believable of it.
 
+    ``choice_labels`` are what ``choices`` are called, one for each, where they are not called what they are.
     ``word`` is its name in the line, ``word_for_all`` one that notes it at every wheel at once; ``low`` and ``high``
     (core unit) are what is believable; ``typical`` may stand in, visibly, and be off by ``typical_off`` (None: what is
     usual of an assumed one); ``how`` says how it is taken on the vehicle, ``spot`` where (None: at the axle that its
@@ -83,6 +84,7 @@ class FigureSpec:
     high: float = math.inf
     shape: Shape = "number"
     choices: tuple[str, ...] = ()
+    choice_labels: tuple[str, ...] = ()
     kind: Kind = "plain"
     typical: float | None = None
     typical_off: float | None = None

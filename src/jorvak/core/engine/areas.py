@@ -29,7 +29,8 @@ class Shown:
     ``working`` is a formula with figures in it: ``{path|name}`` one here, ``{found:path|name}`` as found,
     ``{=area.result.place|name}`` a number worked out here, ``{found=…}`` as found. ``END`` in it is the axle
     that drives; ``source`` says where the formula is from. A ``change`` counts from nothing as found.
-    ``label_with`` writes a label that depends on what is known, from the results of the area.
+    ``label_with`` writes a label that depends on what is known, from the results of the area; ``label_below`` is what
+    it is called where it is below 0, which is then shown without its sign.
     """
 
     key: str
@@ -42,6 +43,7 @@ class Shown:
     rank: int
     change: bool = False
     label_with: Callable[..., str | None] | None = None
+    label_below: str | None = None
 
 
 @record(frozen=True, slots=True)

@@ -2,6 +2,12 @@
 
 import re
 
+WHICH = "second|spare|dual|auxiliary|roof"
+THINGS = (
+    "battery|fridge|freezer|awning|tent|compressor|air compressor|jack|stove|heater|inverter|solar panel|tool ?box|tools|"
+    "shovel|ladder|cool box|recovery gear|kitchen"
+)
+"""What is carried and is no kind of change of its own: fitted equipment by its name."""
 REWRITTEN: tuple[tuple[str, str], ...] = (
     (
         r"(?P<v>\S+(?: \d+/\d+)?(?:\s?(?:mm|cm|in|\"))?) lift(?: (?P<e>front|rear))?(?: only)?",
@@ -13,6 +19,13 @@ REWRITTEN: tuple[tuple[str, str], ...] = (
     (
         r"take (?:the )?(?P<what>.+?) out,? (?P<kg>\d\S*)\s?kg(?P<at> at .+)?",
         r"add \g<what> -\g<kg> kg\g<at>",
+    ),
+    (r"(?P<e>front|rear) (?:locker|diff lock|locking differential)", r"differential \g<e> selectable"),
+    (r"(?:locker|diff lock) (?P<e>front|rear)", r"differential \g<e> selectable"),
+    (r"(?P<e>front|rear) limited[- ]slip(?: differential)?", r"differential \g<e> limited-slip"),
+    (
+        rf"(?P<what>(?:(?:{WHICH}) )?(?:{THINGS})) (?P<kg>\d\S*)\s?kg(?: in the back)?(?P<at> at .+)?",
+        r"add \g<what> \g<kg> kg\g<at>",
     ),
     (r"rock sliders?\b(?P<rest>.*)", r"sliders\g<rest>"),
     (r"(?P<kind>roof rack|rack) (?P<kg>\d+(?:\.\d+)?)", r"rack \g<kg> kg"),

@@ -229,7 +229,9 @@ def _saying(made: Draft, said: dict[str, bool]) -> Draft:
     if not said:
         return made
     again = draft(made.kind, {**made.fields, **said})
-    return again.model_copy(update={key: getattr(made, key) for key in ("mass_kg", "mass_x_mm", "mass_z_mm")})
+    return again.model_copy(
+        update={key: getattr(made, key) for key in ("mass_kg", "mass_x_mm", "mass_y_mm", "mass_z_mm")}
+    )
 
 
 MONTHS = (

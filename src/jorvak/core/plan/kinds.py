@@ -91,6 +91,7 @@ class Draft(Frozen):
     title: str
     mass_kg: float | None = None
     mass_x_mm: float | None = None
+    mass_y_mm: float | None = None
     mass_z_mm: float | None = None
 
     def as_change(self, **more: Any) -> Change:

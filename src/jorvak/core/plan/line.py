@@ -3,6 +3,7 @@
 import math
 import re
 from collections.abc import Callable, Mapping
+from difflib import get_close_matches
 from functools import cache
 from typing import Any
 
@@ -39,6 +40,7 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
         raise Refused("line", f"Type a change or a figure, for example {_examples()}.")
     if len(words) > 300:
         raise Refused("line", f"That is {len(words)} characters long. Type for example {_examples()}.")
+    words = _what_is_added(words)
     first, _, rest = words.partition(" ")
     own = _lines().get(first.lower())
     meant = None if own is None else own(rest.strip(), rig, preset)
@@ -54,7 +56,7 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
             # What a change may weigh and where it may sit stands with the change.
             made.as_change()
         except ValidationError as error:
-            raise Refused("line", refusal_of(error, Change).message) from None
+            raise Refused("line", _with_titles(refusal_of(error, Change).message)) from None
         except Refused as refused:
             raise Refused("line", refused.message) from None
         return Typed(means="change", draft=made, title=made.title)
@@ -75,7 +77,34 @@ def read_line(text: str, rig: Rig, preset: Preset = METRIC) -> Typed:
             value=value,
             title=f"{name} {value}, every tyre",
         )
-    raise Refused("line", f"“{first[:24]}” is no change or figure that is known here. {_perhaps(words)}")
+    near = _near(first)
+    did_you = f"Did you mean {near}? " if near else ""
+    raise Refused(
+        "line", f"“{first[:24]}” is no change or figure that is known here. {did_you}{_perhaps(words)}"
+    )
+
+
+def _with_titles(message: str) -> str:
+    """A refusal of a change in words: what a builder types has no keys."""
+    for key, field in Change.model_fields.items():
+        if field.title is not None and message.startswith(f"{key} "):
+            return field.title[:1].upper() + field.title[1:] + message[len(key) :]
+    return message
+
+
+def _what_is_added(words: str) -> str:
+    """``add snorkel 6 kg at 300`` as the kind that it is: what has a kind of its own is no other equipment."""
+    added, _, rest = words.partition(" ")
+    kind, _ = _kind_named(rest)
+    return rest if added.lower() == "add" and kind is not None and kind.by_mass else words
+
+
+def _near(word: str) -> str | None:
+    """The words of changes and figures that are written nearly so."""
+    known = {name for kind in kinds().values() for name in kind.words}
+    known |= {spec.word for spec in catalogue().values() if spec.word is not None}
+    found = get_close_matches(word.lower(), sorted(known), n=2, cutoff=0.7)
+    return " or ".join(f"“{each}”" for each in found) or None
 
 
 def _believable(typed: Typed) -> Typed:
@@ -107,7 +136,7 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
         if spec.shape == "ratios":
             return checked(spec.path, _ratios(text, spec))
         if spec.shape in ("size", "choice", "text"):
-            return checked(spec.path, text.strip().lower() if spec.shape == "choice" else text)
+            return checked(spec.path, _chosen(spec, text.strip().lower()) if spec.shape == "choice" else text)
         if spec.quantity is None:
             return checked(spec.path, read(text, COUNT).value)
         return checked(spec.path, read(text, spec.quantity, preset.unit(spec.quantity).symbol).value)
@@ -115,6 +144,12 @@ def read_figure(spec: FigureSpec, text: str, preset: Preset = METRIC) -> Any:
         raise Refused(spec.path, f"{spec.label}: {error}") from None
     except BadFigure as error:
         raise Refused(spec.path, str(error)) from None
+
+
+def _chosen(spec: FigureSpec, text: str) -> str:
+    """A choice by its own word or by what it is called."""
+    called = dict(zip(spec.choice_labels, spec.choices, strict=True)) if spec.choice_labels else {}
+    return called.get(text, text)
 
 
 def read_doubt(spec: FigureSpec, text: str, preset: Preset = METRIC) -> float | None:

@@ -123,9 +123,11 @@ def both_ends(words: str) -> str:
 def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
     """The words behind a kind's own as a draft. Raises Refused on ``line`` with what was understood."""
     forms = forms_of(kind.fields)
-    if not any(form.required and _is_words(form) for form in forms):
-        # A name may have a comma in it; between figures one says nothing.
-        words = plainly(words)
+    left = words.split()
+    place, aside, height = _taken_at(left, preset)
+    words = " ".join(left)
+    # A name may have a comma in it; between figures one says nothing.
+    plain = not any(form.required and _is_words(form) for form in forms)
     if any({"front", "both"} <= set(form.choices) for form in forms):
         words = both_ends(words)
     values: dict[str, Any] = {}
@@ -135,8 +137,7 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
             if " " in choice and choice in words.lower():
                 values[form.key] = choice
                 words = re.sub(choice, " ", words, flags=re.IGNORECASE)
-    left = words.split()
-    place, height = _taken_at(left, preset)
+    left = plainly(words).split() if plain else words.split()
     values |= _taken_ratings(kind, forms, left)
     mass = _taken_mass(left)
     rest: list[str] = []
@@ -155,7 +156,9 @@ def read_words(kind: Kind[Any], words: str, preset: Preset = METRIC) -> Draft:
     except Refused as refused:
         raise Refused("line", _labelled(refused, forms)) from None
     title = made.title if mass is None or mass >= 0 else f"{made.title}, taken out"
-    return made.model_copy(update={"mass_kg": mass, "mass_x_mm": place, "mass_z_mm": height, "title": title})
+    return made.model_copy(
+        update={"mass_kg": mass, "mass_x_mm": place, "mass_y_mm": aside, "mass_z_mm": height, "title": title}
+    )
 
 
 def _labelled(refused: Refused, forms: tuple[FieldForm, ...]) -> str:
@@ -165,24 +168,33 @@ def _labelled(refused: Refused, forms: tuple[FieldForm, ...]) -> str:
     return refused.message.replace(key, label, 1)
 
 
-def _taken_at(words: list[str], preset: Preset) -> tuple[float | None, float | None]:
-    """The place behind ``at``, taken out of the words: behind the front axle, and how high where that follows."""
+def _taken_at(words: list[str], preset: Preset) -> tuple[float | None, float | None, float | None]:
+    """The place behind ``at``, taken out of the words: behind the front axle, right of the middle, above the ground.
+
+    Two lengths are how far behind and how high, three have the side between them.
+    """
     spot = next((i for i, word in enumerate(words) if word.lower() in ("at", "@")), None)
     if spot is None:
-        return None, None
-    text = " ".join(words[spot + 1 :])
-    high = re.fullmatch(r"(.+?),? (\S+(?: \d+/\d+)?(?: ?(?:mm|cm|m|in|\"))?)(?: high| up)?", text)
+        return None, None, None
+    said = " ".join(words[spot + 1 :])
+    text = re.sub(r" (?:high|up)$", "", said)
+    parts = text.split(", ")
+    two = re.fullmatch(r"(.+?) (\S+(?: \d+/\d+)?(?: ?(?:mm|cm|m|in|\"))?)", text)
+    aside: float | None = None
+    up: float | None = None
     try:
-        try:
-            along, up = _length(text, preset), None
-        except Unreadable:
-            if high is None:
-                raise
-            along, up = _length(high[1].rstrip(","), preset), _length(high[2], preset)
+        if len(parts) == 3:
+            along, aside, up = (_length(part, preset) for part in parts)
+        elif len(parts) == 2:
+            along, up = (_length(part, preset) for part in parts)
+        elif text != said and two is not None:
+            along, up = _length(two[1], preset), _length(two[2], preset)
+        else:
+            along = _length(text, preset)
     except Unreadable as error:
         raise Refused("line", f"Behind “at” comes the place: {error}") from None
     del words[spot:]
-    return along, up
+    return along, aside, up
 
 
 def _length(text: str, preset: Preset) -> float:
@@ -308,7 +320,7 @@ def _fill(
         raise Refused(
             "line", f"“{' '.join(rest_of_it)[:40]}” was not understood. Type for example {kind.example}."
         )
-    values[words.key] = " ".join(rest_of_it)
+    values[words.key] = " ".join(rest_of_it).strip(" ,")
 
 
 def _is_words(form: FieldForm) -> bool:

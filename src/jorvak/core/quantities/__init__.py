@@ -35,7 +35,7 @@ from jorvak.core.quantities.units import (
     Unit,
     quantity_of_key,
 )
-from jorvak.core.quantities.writer import write, write_exact
+from jorvak.core.quantities.writer import write, write_as, write_exact
 
 __all__ = [
     "ANGLE",
@@ -68,5 +68,6 @@ __all__ = [
     "quantity_of_key",
     "read",
     "write",
+    "write_as",
     "write_exact",
 ]

@@ -2,7 +2,7 @@
 
 import math
 
-from jorvak.core.quantities.units import Quantity
+from jorvak.core.quantities.units import Preset, Quantity
 
 _ON_THE_TICK = 1e-6
 MOST_DECIMALS = 18
@@ -32,6 +32,11 @@ def write(
     if float(digits) == 0:
         digits = digits.lstrip("-")
     return _with_symbol(digits, shown.symbol)
+
+
+def write_as(preset: Preset, value: float, quantity: Quantity) -> str:
+    """``value`` (core unit) in the unit, and by the fractions, of ``preset``."""
+    return write(value, quantity, preset.unit(quantity).symbol, preset.fraction)
 
 
 def write_exact(

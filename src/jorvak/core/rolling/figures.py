@@ -104,7 +104,9 @@ def _axle(end: str) -> Iterator[FigureSpec]:
         )
     yield choice(f"{axle}.differential_side", f"{end} differential side", ("left", "centre", "right"))
     yield choice(
-        f"{axle}.differential", f"{end} differential", ("open", "limited-slip", "selectable", "locked")
+        f"{axle}.differential",
+        f"{end} differential",
+        ("open", "limited-slip", "selectable", "locked", "traction-aid"),
     )
     yield one(f"{axle}.oil_l", f"{end} axle, oil", "2.4", 0.1, 30)
 
@@ -172,7 +174,8 @@ def _brakes() -> Iterator[FigureSpec]:
 
 
 def _speedometer() -> Iterator[FigureSpec]:
-    yield choice("speedometer.sensor", "speed sensor", ("upstream", "wheel"), "sensor")
+    yield choice("speedometer.sensor", "speed sensor", ("upstream", "wheel"), "sensor",
+                 ("before the final drive", "at the wheels"))  # fmt: skip
     yield choice(
         "speedometer.signal", "speedometer drive", ("electronic", "two-wire", "single-wire", "cable")
     )

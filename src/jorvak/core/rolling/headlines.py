@@ -25,7 +25,7 @@ HEADLINES = (
               f"((1 + {{speedometer.stock_error_pct|over-read}} ÷ 100) × {_FOUND_ROLL} ÷ {_ROLL} × {_RATIO} ÷ {_FOUND_RATIO} − 1) × 100",
               "geometry of the drive; band of UN Regulation 39", rank=10),
     Shown("taller_pct", "gearing taller by", 1, "taller", "taller_pct",
-              f"({_FOUND_RATIO} × {_ROLL} ÷ ({_RATIO} × {_FOUND_ROLL}) − 1) × 100", "geometry of the drive", rank=20, change=True),
+              f"({_FOUND_RATIO} × {_ROLL} ÷ ({_RATIO} × {_FOUND_ROLL}) − 1) × 100", "geometry of the drive", rank=20, change=True, label_below="gearing shorter by"),
     Shown("top_gear_rpm", "engine in top", 0, "gears", "gears.last.rpm.0",
               f"{{=rolling.gears.speeds_kmh.0|speed}} × 10⁶ ÷ 60 ÷ {_ROLL} × {{=rolling.gears.gears.last.ratio|top}} × {{transfer.high_ratio|high}} × {_RATIO}",
               "geometry of the drive", rank=30, label_with=_in_top),

@@ -8,6 +8,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.places import End
+from jorvak.core.quantities import LENGTH, METRIC, Preset, write_as
 from jorvak.core.rolling.results import tyre
 from jorvak.core.stance.lines import SLACK_MM, ends_of_lines, least_left, lines, steering
 from jorvak.core.stance.results import axle_lift
@@ -124,8 +125,10 @@ JointsAt = Callable[[Ask, End, float], tuple[float, float]]
 """What the shaft's joints at the case and at the axle bend, in degrees, with the axle so far up from as found, in mm."""
 
 
-def cycle(ask: Ask, end: End, joints_at: JointsAt) -> Cycle:
-    """An axle through its travel, and the shaft's joints by ``joints_at``. Raises Missing on the travel or the tyre."""
+def cycle(ask: Ask, end: End, joints_at: JointsAt, preset: Preset = METRIC) -> Cycle:
+    """An axle through its travel, and the shaft's joints by ``joints_at``; words carry lengths in the units of
+    ``preset``. Raises Missing on the travel or the tyre.
+    """
     import numpy as np
 
     goes, size = travel(ask, end), tyre(ask, end).size
@@ -173,7 +176,7 @@ def cycle(ask: Ask, end: End, joints_at: JointsAt) -> Cycle:
         half_shaft_deg=half,
         half_shaft_limit_deg=None if half is None else ask.maybe("half_shafts.inner_limit_deg"),
         aside_mm=aside,
-        events=tuple(_events(ask, end, ups, locks, rooms, held, shocks, half)),
+        events=tuple(_events(ask, end, ups, locks, rooms, held, shocks, half, preset)),
         waits_for=tuple(waits),
     )
 
@@ -274,6 +277,7 @@ def _events(
     held: tuple[LineLeft, ...],
     shocks: tuple[ShockLeft, ...] | None,
     half: tuple[float, ...] | None,
+    preset: Preset,
 ) -> Iterator[Event]:
     """Where something touches, comes close or ends, in the order of the axle's way up."""
     found = []
@@ -285,13 +289,17 @@ def _events(
                 ((k, row.index(min(row))) for k, row in enumerate(room.gaps_mm) if min(row) <= 0), (i, j)
             )
             at = first if least <= 0 else (i, j)
-            says = "touches" if least <= 0 else f"comes within {least:.0f} mm"
+            says = "touches" if least <= 0 else f"comes within {write_as(preset, least, LENGTH)}"
             found.append(Event(float(ups[at[0]]), float(locks[at[1]]), f"{room.name} {says}", least <= 0))
     for line in held:
         least = min(line.left_mm)
         if least < SLACK_MM:
             at_up = float(ups[line.left_mm.index(least)])
-            says = f"keeps {least:.0f} mm" if least >= 0 else f"is {-least:.0f} mm too short"
+            says = (
+                f"keeps {write_as(preset, least, LENGTH)}"
+                if least >= 0
+                else f"is {write_as(preset, -least, LENGTH)} too short"
+            )
             found.append(Event(at_up, 0.0, f"{line.name} {says}", least < 0))
     closed = [i for i, left in enumerate(shocks or ()) if left.closing_mm <= 0]
     opened = [i for i, left in enumerate(shocks or ()) if left.opening_mm <= 0]

@@ -6,6 +6,9 @@ from pydantic import Field
 
 from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Number, Positive, Refused
 
+SPARE_MM = 10.0
+"""What is wanted at either end of a shock's stroke."""
+
 
 class ShockIn(Given):
     ride_length_mm: Positive = Field(description="eye to eye at ride", examples=[462])
@@ -15,7 +18,7 @@ class ShockIn(Given):
     droop_travel_mm: NotNegative = Field(description="at the wheel, as the axle could go")
     motion_ratio: Positive = Field(1.0, description="shock travel over wheel travel, upright")
     lean_deg: Number = Field(0.0, description="from vertical", gt=-85, lt=85)
-    min_spare_mm: NotNegative = Field(10.0, description="wanted at either end")
+    min_spare_mm: NotNegative = Field(SPARE_MM, description="wanted at either end")
 
 
 class ShockOut(Answer):

@@ -12,7 +12,7 @@ from jorvak.core.immutable import record
 from jorvak.core.places import ENDS
 from jorvak.core.plan.kind_fields import End
 from jorvak.core.plan.kinds import Draft, draft, guessed_hours
-from jorvak.core.quantities import Preset
+from jorvak.core.quantities import LENGTH, Preset, write_as
 from jorvak.core.rig import Change, Figures, Rig
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.results import lift, motion_ratio
@@ -54,7 +54,7 @@ def ways_up(rig: Rig, stage: Stage, front_mm: float, rear_mm: float, preset: Pre
     for end, wanted in zip(ENDS, (front_mm, rear_mm), strict=True):
         if wanted <= 0:
             continue
-        for name, says, made in _ways(here.here, motion_ratio(Ask(here), end), end, wanted):
+        for name, says, made in _ways(here.here, motion_ratio(Ask(here), end), end, wanted, preset):
             if made is None:
                 yield Way(end, wanted, name, says, None, None, None, (), ())
                 continue
@@ -80,7 +80,9 @@ def ways_up(rig: Rig, stage: Stage, front_mm: float, rear_mm: float, preset: Pre
             )
 
 
-def _ways(figures: Figures, ratio: float, end: End, wanted: float) -> Iterator[tuple[str, str, Draft | None]]:
+def _ways(
+    figures: Figures, ratio: float, end: End, wanted: float, preset: Preset
+) -> Iterator[tuple[str, str, Draft | None]]:
     at = f"{end}_suspension"
 
     def value(path: str) -> float | None:
@@ -133,7 +135,7 @@ def _ways(figures: Figures, ratio: float, end: End, wanted: float) -> Iterator[t
         )
     yield (
         "larger tyres",
-        f"a static radius {wanted:.0f} mm larger: about {wanted / 0.46:.0f} mm of diameter",
+        f"a static radius {write_as(preset, wanted, LENGTH)} larger: about {write_as(preset, wanted / 0.46, LENGTH)} of diameter",
         None,
     )
     yield "body lift", "raises the body alone: the frame stays where it is", None

@@ -7,6 +7,7 @@ from jorvak.core.plan.kinds import opening
 from jorvak.core.quantities import DISTANCE
 from jorvak.core.rolling.counting import fitted_at, true_km_since
 
+SOON_KM = 50.0
 RETIGHTEN_KM = 100.0
 WHEELS = ("tyres", "wheels", "wheel-spacers")
 BOLTS = ("springs", "blocks", "shackles", "coil-spacers")
@@ -38,7 +39,7 @@ def retighten(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "retighten",
             ("stop" if change.kind in WHEELS else "watch") if overdue else "note",
-            f"{opening(change)}: retighten {what} after 50 to 100 km, and once more after the first rough track.{gone_since}",
+            f"{opening(change)}: retighten {what} after {here.in_units(SOON_KM, DISTANCE)} to {here.in_units(RETIGHTEN_KM, DISTANCE)}, and once more after the first rough track.{gone_since}",
             "both-axles",
             figures=("odometer.reading_km",) if now is not None else (),
             change=change,

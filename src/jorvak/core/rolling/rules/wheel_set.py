@@ -69,19 +69,31 @@ def _how_bad(difference: Difference) -> tuple[Severity, str]:
 def tyre_age(here: Here) -> Iterator[Finding]:
     """Tyres that are to be inspected or replaced by their date code; the spare is watched."""
     wheels = here.results.of(RollingResults).wheels.value
+    alike: dict[tuple[Severity, str, bool], list[str]] = {}
     for wheel in wheels.wheels if wheels else ():
         if wheel.age is None or wheel.age.verdict == "fresh":
             continue
         old = "made before 2000" if wheel.age.age_years is None else f"{wheel.age.age_years:.1f} years old"
         replace = wheel.age.verdict == "replace"
+        severity: Severity = "stop" if replace and wheel.position != "spare" else "watch"
+        alike.setdefault((severity, old, replace), []).append(wheel.position)
+    for (severity, old, replace), positions in alike.items():
+        one = len(positions) == 1
+        do = f"replace {'it' if one else 'them'}" if replace else "look for cracks and hard rubber"
         yield here.finding(
             "tyre-age",
-            "stop" if replace and wheel.position != "spare" else "watch",
-            f"The tyre {wheel.label} is {old}: {'replace it' if replace else 'look for cracks and hard rubber'}.",
-            _place([wheel.position]),
-            figures=(f"wheels.{wheel.position}.date_code",),
-            settled_by=(Settle(text="A fresh tyre" if replace else "Have it inspected, inside too"),),
-            subject=wheel.position,
+            severity,
+            f"The tyre{'' if one else 's'} {_listed(positions)} {'is' if one else 'are'} {old}: {do}.",
+            _place(positions),
+            figures=tuple(f"wheels.{position}.date_code" for position in positions),
+            settled_by=(
+                Settle(
+                    text=f"{'A fresh tyre' if one else 'Fresh tyres'}"
+                    if replace
+                    else "Have it inspected, inside too"
+                ),
+            ),
+            subject=" ".join(positions),
         )
 
 
@@ -233,6 +245,8 @@ def _place(positions: list[str]) -> Place:
     ends = {position.split("_")[0] for position in positions}
     if ends == {"spare"}:
         return "spare"
+    if ends == {"front", "rear", "spare"}:
+        return "every-wheel"
     ends -= {"spare"}
     return PLACES[ends.pop()] if len(ends) == 1 else "both-axles"
 

@@ -12,6 +12,7 @@ from jorvak.core.places import ENDS, End
 from jorvak.core.stance.area import StanceResults
 from jorvak.core.stance.lines import SLACK_MM
 from jorvak.core.stance.results import SIDES, Side
+from jorvak.core.stance.shock import SPARE_MM
 from jorvak.core.stance.suspension import Corner, corner
 
 PLACES: dict[str, Place] = {"front": "front-axle", "rear": "rear-axle"}
@@ -45,7 +46,7 @@ def shocks(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 code,
                 severity,
-                f"The {end} shock has {says}{here.near_mm(off)} at full {what}; 10 mm are wanted.",
+                f"The {end} shock has {says}{here.near_mm(off)} at full {what}; {here.mm(SPARE_MM)} are wanted.",
                 PLACES[end],
                 result=result,
                 settled_by=(
