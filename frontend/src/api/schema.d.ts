@@ -1254,7 +1254,7 @@ export interface components {
          * @description Everything that can be said of a rig at a stage. Findings stand worst first.
          *
          *     ``changed`` has the figures that changes have set up to here; ``only_assumed`` the checks that raise nothing, and
-         *     that on assumed figures alone.
+         *     that on assumed figures alone; ``passed`` the codes of all findings that were looked for and are not raised.
          */
         Assessment: {
             /** Changed */
@@ -1267,6 +1267,8 @@ export interface components {
             laden: boolean;
             only_assumed: components["schemas"]["OnlyAssumed"];
             outline: components["schemas"]["Outline"];
+            /** Passed */
+            passed: string[];
             /** Results */
             results: {
                 /** Driveline */
@@ -2503,7 +2505,9 @@ export interface components {
         /**
          * Finding
          * @description One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
-         *     raised it, ``place`` where it sits, ``accepted`` why somebody lives with it.
+         *     raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
+         *     that it is about, such as ``stance.lift``. ``rated``: it holds a part's own rating against a mass, and is settled
+         *     only where that is known and passes.
          */
         Finding: {
             /** @default null */
@@ -2521,6 +2525,16 @@ export interface components {
              * @enum {string}
              */
             place: "front-axle" | "rear-axle" | "both-axles" | "every-wheel" | "dash" | "case" | "roof" | "nose" | "tail" | "middle" | "spare";
+            /**
+             * Rated
+             * @default false
+             */
+            rated: boolean;
+            /**
+             * Result
+             * @default null
+             */
+            result: string | null;
             /** Settled By */
             settled_by: components["schemas"]["Settle"][];
             /**
@@ -4267,7 +4281,8 @@ export interface components {
          * @description A line, carried out on paper.
          *
          *     ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
-         *     it and ``before`` those without, at the stage; findings are those that it would raise and settle.
+         *     it and ``before`` those without, at the stage; findings are those that it would raise and settle, and
+         *     ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure.
          */
         Preview: {
             /** Before */
@@ -4275,6 +4290,8 @@ export interface components {
             /** Headlines */
             headlines: components["schemas"]["Headline"][];
             here: components["schemas"]["Assessment"];
+            /** Lost */
+            lost: components["schemas"]["Finding"][];
             /** Raised */
             raised: components["schemas"]["Finding"][];
             /** Settled */

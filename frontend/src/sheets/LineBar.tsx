@@ -189,6 +189,11 @@ export function LineBar({ close: shut }: { close: () => void }) {
                   <b>{finding.severity}</b> {finding.text}
                 </p>
               ))}
+              {(sure ? preview.lost : []).map((finding) => (
+                <p key={finding.key} className="border-l-4 border-dotted border-quiet pl-2 text-sm">
+                  <b>cannot be said any more</b> {finding.text}
+                </p>
+              ))}
               {(sure ? preview.settled : []).map((finding) => (
                 <p key={finding.key} className="border-l-4 border-zinc pl-2 text-sm">
                   <b>settles</b> {finding.text}

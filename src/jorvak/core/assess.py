@@ -26,7 +26,7 @@ class Assessment:
     """Everything that can be said of a rig at a stage. Findings stand worst first.
 
     ``changed`` has the figures that changes have set up to here; ``only_assumed`` the checks that raise nothing, and
-    that on assumed figures alone.
+    that on assumed figures alone; ``passed`` the codes of all findings that were looked for and are not raised.
     """
 
     stage: Stage
@@ -35,6 +35,7 @@ class Assessment:
     results: Results
     findings: tuple[Finding, ...]
     only_assumed: OnlyAssumed
+    passed: frozenset[str]
     outline: Outline
 
 
@@ -67,5 +68,6 @@ def assess(
         results=results,
         findings=raised,
         only_assumed=only_assumed(looked, raised),
+        passed=frozenset(each.code for each in looked.passed),
         outline=outline(here),
     )

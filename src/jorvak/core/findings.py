@@ -51,7 +51,9 @@ class Settle:
 @record(frozen=True, slots=True)
 class Finding:
     """One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
-    raised it, ``place`` where it sits, ``accepted`` why somebody lives with it."""
+    raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
+    that it is about, such as ``stance.lift``. ``rated``: it holds a part's own rating against a mass, and is settled
+    only where that is known and passes."""
 
     key: str
     code: str
@@ -61,6 +63,8 @@ class Finding:
     change: int | None
     settled_by: tuple[Settle, ...]
     place: Place
+    result: str | None = None
+    rated: bool = False
     accepted: Accepted | None = None
 
 
@@ -152,6 +156,7 @@ class Here:
         figures: tuple[str, ...] = (),
         change: Change | None = None,
         subject: str = "",
+        rated: bool = False,
     ) -> Finding:
         """A finding on a result, on figures, or on a change alone.
 
@@ -162,7 +167,10 @@ class Here:
             rests = tuple(path for path in rests if f"{OTHER_END[subject]}_" not in path)
         raised = change.id if change else self._raised_by(rests)
         key = f"{code}:{subject}" if subject else code
-        return Finding(key, code, severity, text, rests, raised, settled_by, place)
+        about = None
+        if result is not None:
+            about = self.results.name_of(result) or self.judged_results.name_of(result)
+        return Finding(key, code, severity, text, rests, raised, settled_by, place, about, rated)
 
     def _raised_by(self, paths: tuple[str, ...]) -> int | None:
         """The last change, in order, that set one of these figures."""

@@ -123,6 +123,10 @@ class Results:
             self._single[area, name] = work_out(self._moment, function, kept_as=f"{area}.{name}")
         return self._single[area, name]
 
+    def name_of(self, result: Result[Any]) -> str | None:
+        """What a result of these is called, ``stance.lift``; None for one that is worked out beside them."""
+        return next((f"{area}.{name}" for (area, name), each in self._single.items() if each is result), None)
+
     def show(self, names: Iterable[str]) -> None:
         """Have only these written when the results are: areas, and results such as ``stance.lift``.
 

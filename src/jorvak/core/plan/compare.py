@@ -6,7 +6,7 @@ from datetime import date
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.engine.moment import Stage, changes_at, choosing
 from jorvak.core.findings import Finding
-from jorvak.core.headlines import Headline, found_results, headlines
+from jorvak.core.headlines import Headline, found_results, headlines, shown_figures
 from jorvak.core.immutable import record
 from jorvak.core.money.totals import Totals, totals
 from jorvak.core.plan.kinds import guessed_hours, title_of
@@ -107,7 +107,9 @@ def compare(views: Sequence[View], preset: Preset = METRIC, on: date | None = No
 def _row(alike: Sequence[Headline], matters: bool) -> Row:
     cells = tuple(Cell(headline.value, headline.off) for headline in alike)
     first = alike[0]
-    return Row(first.key, first.label, first.places, cells, matters)
+    # Side by side they keep their sign, and the name that goes with it.
+    label = shown_figures()[first.key][1].label if first.turned else first.label
+    return Row(first.key, label, first.places, cells, matters)
 
 
 def _differs(row: Row) -> bool:

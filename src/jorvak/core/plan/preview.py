@@ -20,7 +20,8 @@ class Preview:
     """A line, carried out on paper.
 
     ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
-    it and ``before`` those without, at the stage; findings are those that it would raise and settle.
+    it and ``before`` those without, at the stage; findings are those that it would raise and settle, and
+    ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure.
     """
 
     typed: Typed
@@ -30,6 +31,7 @@ class Preview:
     before: tuple[Headline, ...]
     raised: tuple[Finding, ...]
     settled: tuple[Finding, ...]
+    lost: tuple[Finding, ...]
 
 
 def preview(
@@ -48,6 +50,7 @@ def preview(
     after = assess(changed, then, preset, with_doubt, on, kept)
     found = found_results(rig, kept)
     had, has = ({finding.key for finding in each.findings} for each in (now, after))
+    gone = [finding for finding in now.findings if finding.key not in has]
     return Preview(
         typed=typed,
         step=then if typed.means == "change" and isinstance(then, int) else None,
@@ -55,8 +58,19 @@ def preview(
         headlines=headlines(after.results, found, preset),
         before=headlines(now.results, found, preset),
         raised=tuple(finding for finding in after.findings if finding.key not in had),
-        settled=tuple(finding for finding in now.findings if finding.key not in has),
+        settled=tuple(finding for finding in gone if _is_known(finding, after)),
+        lost=tuple(finding for finding in gone if not _is_known(finding, after)),
     )
+
+
+def _is_known(finding: Finding, then: Assessment) -> bool:
+    """Whether what a finding was about can still be said: what waits for a figure is not settled by that."""
+    if finding.rated:
+        return finding.code in then.passed
+    if finding.result is None:
+        return True
+    area, name = finding.result.split(".")
+    return then.results.result(area, name).value is not None
 
 
 def figures_of(rig: Rig, typed: Typed, on: date | None, by: str | None = None) -> dict[str, Figure]:

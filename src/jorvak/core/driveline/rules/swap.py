@@ -107,6 +107,7 @@ def axle_rated_short(here: Here) -> Iterator[Finding]:
             figures=(f"{end}_axle.rating_kg", f"body.permitted_{end}_kg"),
             settled_by=(Settle(text="An axle with the rating, or less on it; springs do not raise it"),),
             subject=end,
+            rated=True,
         )
 
 

@@ -54,29 +54,25 @@ def over_tyres(here: Here) -> Iterator[Finding]:
 def pressure_unset(here: Here) -> Iterator[Finding]:
     """The load on an axle changed by more than a tenth, and nobody set the pressure for it."""
     pressures = here.judged_results.result("rolling", "pressures")
-    if here.moment.stage == "as-found" or pressures.value is None:
+    load = here.judged_results.result("load", "load")
+    if here.moment.stage == "as-found" or load.value is None:
         return
     for end in ENDS:
         found, path = here.value(f"body.{end}_axle_kg", as_found=True), f"aims.{end}_laden_kpa"
-        one = getattr(pressures.value, end)
-        stands = here.judged_results.result("rolling", f"{end}_tyre_load").value
-        if found is None or here.value(path) is not None or stands is None:
+        if found is None or here.value(path) is not None:
             continue
-        now = stands.stands_on_it_kg * stands.tyres
+        now = getattr(load.value, f"{end}_kg")
         if abs(now / found - 1) <= A_TENTH + SLACK:
             continue
-        asks = (
-            ""
-            if one.asks_kpa is None
-            else f" What carries it: {here.in_units(one.asks_kpa, PRESSURE)}, cold."
-        )
+        asks_kpa = getattr(pressures.value, end).asks_kpa if pressures.value else None
+        asks = "" if asks_kpa is None else f" What carries it: {here.in_units(asks_kpa, PRESSURE)}, cold."
         yield here.finding(
             "pressure-unset",
             "note",
             f"The {end} axle carries {(now / found - 1) * 100:+.0f} % against as found, {here.load_in_words}, and its "
             f"pressure is not set for that.{asks}",
             PLACES[end],
-            result=pressures,
+            result=load,
             figures=(path,),
             settled_by=(Settle(text=f"Note the pressure that is set for the load, {end}", figure=path),),
             subject=end,

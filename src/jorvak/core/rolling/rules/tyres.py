@@ -49,6 +49,7 @@ def tyre_load_short(here: Here) -> Iterator[Finding]:
             figures=(f"wheels.{end}_left.size", f"body.permitted_{end}_kg"),
             settled_by=(Settle(text="A size with a higher load index"),),
             subject=end,
+            rated=True,
         )
 
 

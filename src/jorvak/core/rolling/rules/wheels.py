@@ -102,6 +102,7 @@ def wheel_load_short(here: Here) -> Iterator[Finding]:
                 figures=(f"wheels.{end}_left.rating_kg", f"body.permitted_{end}_kg"),
                 settled_by=(Settle(text="Wheels with the rating that the axle's plate asks for"),),
                 subject=end,
+                rated=True,
             )
 
 
