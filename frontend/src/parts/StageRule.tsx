@@ -4,6 +4,7 @@ import { Slider } from "radix-ui";
 import type { ChangeLine } from "../api/types";
 import { useBench } from "./bench";
 import { useMeasure } from "./useMeasure";
+import { useNarrow } from "./useNarrow";
 
 /** The place of a stage on the rule: 0 is as found, K is after the K-th change; behind the last it is laden. */
 export function placeOf(stage: string | number, steps: number, fitted: number): number {
@@ -63,8 +64,28 @@ export function StageRule() {
       : beforeLaden && index === place
         ? "-translate-x-[calc(100%-10px)]"
         : "-translate-x-1/2";
+  const narrow = useNarrow();
   return (
-    <section aria-label="Stages" className="on-strip no-print bg-rule px-16 pt-1 pb-2 text-chalk">
+    <section aria-label="Stages" className="on-strip no-print relative bg-rule px-16 pt-1 pb-2 text-chalk">
+      {/* Under a thumb the ticks lie too close to one another. */}
+      {narrow && (
+        <>
+          <StepButton
+            label="one step back"
+            sign="‹"
+            side="left-1"
+            go={() => go(place - 1)}
+            off={place === 0}
+          />
+          <StepButton
+            label="one step on"
+            sign="›"
+            side="right-1"
+            go={() => go(place + 1)}
+            off={place === last}
+          />
+        </>
+      )}
       <Slider.Root
         min={0}
         max={steps + 1}
@@ -94,17 +115,18 @@ export function StageRule() {
           className="block h-7 w-5 bg-strip-oxide [clip-path:polygon(0_0,100%_0,100%_60%,50%_100%,0_60%)] focus-visible:bg-chalk"
         />
       </Slider.Root>
-      <div ref={ref} className="cond relative h-5 text-sm">
+      <div ref={ref} className={`cond relative text-sm ${narrow ? "min-h-7" : "h-5"}`}>
         {steps === 0 && (
-          <span className="absolute left-1/4 text-chalk-quiet">
+          <span className={`text-chalk-quiet ${narrow ? "" : "absolute left-1/4"}`}>
             nothing is planned yet: press / and type a change, for example tyre 285/75R17
           </span>
         )}
         {ticks.map((tick, index) => {
           const written =
             index === place ||
-            index === last ||
-            (index % every === 0 &&
+            (index === last && !narrow) ||
+            (!narrow &&
+              index % every === 0 &&
               Math.abs(index - place) * spacing >= LABEL_PX * (beforeLaden ? 1.5 : 1) &&
               last - index >= every);
           if (!written) return null;
@@ -113,16 +135,17 @@ export function StageRule() {
             <button
               key={index}
               onClick={() => go(index)}
-              className={`absolute -top-1 max-w-36 ${shiftOf(index)} truncate px-1 py-1 whitespace-nowrap ${
+              className={`${narrow ? "mx-auto block max-w-full" : `absolute -top-1 max-w-36 ${shiftOf(index)}`} truncate px-1 py-1 whitespace-nowrap ${
                 index === place
                   ? "font-semibold text-strip-oxide"
                   : index <= fitted
                     ? "text-chalk"
                     : "text-chalk-quiet"
               } ${tick.state === "dropped" ? "line-through" : ""}`}
-              style={{ left: at(index) }}
+              style={narrow ? {} : { left: at(index) }}
             >
               {tick.title}
+              {narrow && index > 0 && index < last && ` · step ${index} of ${steps}`}
               {today ? " · today" : ""}
               {tick.state === "idea" ? "?" : ""}
             </button>
@@ -130,6 +153,21 @@ export function StageRule() {
         })}
       </div>
     </section>
+  );
+}
+
+type StepProps = { label: string; sign: string; side: string; go: () => void; off: boolean };
+
+function StepButton({ label, sign, side, go, off }: StepProps) {
+  return (
+    <button
+      aria-label={label}
+      className={`absolute top-0 z-10 grid h-14 w-12 place-items-center text-3xl ${side}`}
+      onClick={go}
+      disabled={off}
+    >
+      {sign}
+    </button>
   );
 }
 

@@ -45,7 +45,7 @@ export function RigLayout() {
 function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: boolean }) {
   const { sheet, looks } = useBench();
   const [open, setOpen] = useState<"line" | "history" | "help">();
-  const strip = shown?.strip ?? { height: 212 };
+  const strip: SheetEntry["strip"] = shown?.strip ?? { height: 212 };
   useKeys(open, setOpen);
   useEffect(() => {
     document.title = `${sheet.name} · Jorvak`;
@@ -59,7 +59,7 @@ function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: bo
       />
       <div className="flex min-h-screen min-w-0 flex-col">
         <Waiting stale={stale} />
-        {strip.height > 0 && <Strip lit={strip.lit} height={strip.height} />}
+        {strip.height > 0 && <Strip {...strip} />}
         {!shown?.atNoStage && <StageRule />}
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
         <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">

@@ -7,6 +7,7 @@ import { answered, client } from "../api/client";
 import { stageOnly, useBench } from "../parts/bench";
 import { day } from "../parts/day";
 import { useSettings } from "../parts/settings";
+import { useNarrow } from "../parts/useNarrow";
 import { useSession } from "../parts/useSession";
 import { digitOf, SHEETS } from "./all";
 import { GROUPS } from "./sheet";
@@ -14,9 +15,10 @@ import { GROUPS } from "./sheet";
 type Props = { openLine: () => void; openHistory: () => void; openHelp: () => void };
 
 export function Spine({ openLine, openHistory, openHelp }: Props) {
-  const { sheet, put } = useBench();
-  const { units, theme, choose } = useSettings();
+  const { sheet } = useBench();
   const search = stageOnly(useLocation().search);
+  const narrow = useNarrow();
+  if (narrow) return <FoldedSpine openLine={openLine} openHistory={openHistory} openHelp={openHelp} />;
   return (
     <header className="no-print flex flex-wrap items-center gap-x-5 gap-y-2 px-4 py-3 wide:sticky wide:top-0 wide:h-screen wide:overflow-y-auto wide:flex-col wide:flex-nowrap wide:items-stretch wide:self-start wide:border-r wide:border-ink wide:px-4 wide:py-5">
       <NavLink to="/" className="text-xl font-bold tracking-[0.18em] [font-stretch:118%]">
@@ -30,50 +32,117 @@ export function Spine({ openLine, openHistory, openHelp }: Props) {
       <nav aria-label="Sheets" className="w-full border-ink wide:w-auto wide:border-x-[3px]">
         <Groups search={search} />
       </nav>
-      <div className="cond flex flex-1 flex-wrap items-center gap-x-4 wide:flex-col wide:items-stretch wide:justify-end">
-        <button className="flex min-h-10 items-center gap-2 wide:min-h-8" onClick={openLine}>
-          <kbd className="grid h-6 min-w-6 place-items-center border border-ink px-1 text-sm">/</kbd> type a
-          change
-        </button>
-        <button
-          className="min-h-10 wide:min-h-8"
-          disabled={!sheet.undo}
-          onClick={() => void put({ do: "undo" })}
-          title={sheet.undo ? `take back: ${sheet.undo}` : undefined}
-        >
-          undo{" "}
-          {sheet.undo && <span className="block max-w-36 truncate text-sm text-quiet">{sheet.undo}</span>}
-        </button>
-        {sheet.redo && (
-          <button
-            className="min-h-10 wide:min-h-8"
-            onClick={() => void put({ do: "redo" })}
-            title={`do again: ${sheet.redo}`}
-          >
-            redo
-          </button>
-        )}
-        <button className="min-h-10 wide:min-h-8" onClick={openHistory}>
-          history
-        </button>
-        <button
-          className="min-h-10 wide:min-h-8"
-          onClick={() => choose({ units: units === "metric" ? "inch" : "metric" })}
-        >
-          {units === "metric" ? "metric" : "inches"} <span className="text-quiet">u</span>
-        </button>
-        <button
-          className="min-h-10 wide:min-h-8"
-          onClick={() => choose({ theme: theme === "light" ? "night" : "light" })}
-        >
-          {theme === "light" ? "daylight" : "night bay"} <span className="text-quiet">n</span>
-        </button>
-        <button className="min-h-10 wide:min-h-8" onClick={openHelp}>
-          keys <span className="text-quiet">?</span>
-        </button>
-        <Working />
-      </div>
+      <Commands openLine={openLine} openHistory={openHistory} openHelp={openHelp} />
     </header>
+  );
+}
+
+/** On a phone: whose rig, which sheet, and all else behind one press. */
+function FoldedSpine(open: Props) {
+  const { sheet } = useBench();
+  const { pathname, search } = useLocation();
+  const [unfolded, setUnfolded] = useState<string>();
+  const here = SHEETS.find(({ path }) => path === pathname.split("/").pop());
+  // Gone to another sheet, it is folded again.
+  const isOpen = unfolded === pathname;
+  return (
+    <header className="no-print border-b border-ink">
+      <div className="flex items-stretch">
+        <button
+          className="flex min-h-12 min-w-0 flex-1 items-center gap-2 px-4 text-left"
+          aria-expanded={isOpen}
+          onClick={() => setUnfolded(isOpen ? undefined : pathname)}
+        >
+          <span className="truncate text-lg font-semibold">{sheet.name}</span>
+          <span className="text-quiet">· {here?.name}</span>
+          <span aria-hidden className="ml-auto">
+            {isOpen ? "▴" : "▾"}
+          </span>
+          <span className="sr-only">, all sheets</span>
+        </button>
+        <button
+          className="grid min-h-12 w-14 place-items-center border-l border-hair text-xl font-semibold text-oxide"
+          aria-label="type a change"
+          onClick={open.openLine}
+        >
+          /
+        </button>
+      </div>
+      {isOpen && (
+        <div className="px-4 pb-3">
+          <nav aria-label="Sheets">
+            <ul className="grid grid-cols-2 gap-x-4">
+              {SHEETS.map(({ name, path }) => (
+                <li key={path} className="border-b border-hair">
+                  <NavLink
+                    to={{ pathname: `/rigs/${sheet.id}/${path}`, search: stageOnly(search) }}
+                    className="flex min-h-12 items-center px-2 font-semibold aria-[current=page]:bg-ink aria-[current=page]:text-ground"
+                  >
+                    {name}
+                  </NavLink>
+                </li>
+              ))}
+              <li className="border-b border-hair">
+                <NavLink to="/" className="flex min-h-12 items-center px-2">
+                  all rigs
+                </NavLink>
+              </li>
+            </ul>
+          </nav>
+          <LeavesLine />
+          <Commands {...open} />
+        </div>
+      )}
+    </header>
+  );
+}
+
+function Commands({ openLine, openHistory, openHelp }: Props) {
+  const { sheet, put } = useBench();
+  const { units, theme, choose } = useSettings();
+  return (
+    <div className="cond flex flex-1 flex-wrap items-center gap-x-4 wide:flex-col wide:items-stretch wide:justify-end">
+      <button className="flex min-h-10 items-center gap-2 wide:min-h-8" onClick={openLine}>
+        <kbd className="grid h-6 min-w-6 place-items-center border border-ink px-1 text-sm">/</kbd> type a
+        change
+      </button>
+      <button
+        className="min-h-10 wide:min-h-8"
+        disabled={!sheet.undo}
+        onClick={() => void put({ do: "undo" })}
+        title={sheet.undo ? `take back: ${sheet.undo}` : undefined}
+      >
+        undo {sheet.undo && <span className="block max-w-36 truncate text-sm text-quiet">{sheet.undo}</span>}
+      </button>
+      {sheet.redo && (
+        <button
+          className="min-h-10 wide:min-h-8"
+          onClick={() => void put({ do: "redo" })}
+          title={`do again: ${sheet.redo}`}
+        >
+          redo
+        </button>
+      )}
+      <button className="min-h-10 wide:min-h-8" onClick={openHistory}>
+        history
+      </button>
+      <button
+        className="min-h-10 wide:min-h-8"
+        onClick={() => choose({ units: units === "metric" ? "inch" : "metric" })}
+      >
+        {units === "metric" ? "metric" : "inches"} <span className="text-quiet">u</span>
+      </button>
+      <button
+        className="min-h-10 wide:min-h-8"
+        onClick={() => choose({ theme: theme === "light" ? "night" : "light" })}
+      >
+        {theme === "light" ? "daylight" : "night bay"} <span className="text-quiet">n</span>
+      </button>
+      <button className="min-h-10 wide:min-h-8" onClick={openHelp}>
+        keys <span className="text-quiet">?</span>
+      </button>
+      <Working />
+    </div>
   );
 }
 

@@ -20,8 +20,9 @@ export type SheetEntry = {
   load: () => Promise<ComponentType>;
   /** Areas and results that it looks at: ``rolling``, ``stance.climb``. */
   looks: readonly string[];
-  /** The vehicle along the top: how high, and what of it is lit. 0: this sheet has none. */
-  strip: { height: number; lit?: "wheels" | "driveline" };
+  /** The vehicle along the top: how high (0: this sheet has none), what of it is lit, and which headlines stand beside
+   * it, by key; left out, those of the whole vehicle. */
+  strip: { height: number; lit?: "wheels" | "driveline"; shows?: readonly string[] };
   /** Whether it is the same at every stage. */
   atNoStage?: true;
   /** Keys of its own, for the list of keys. */

@@ -94,78 +94,80 @@ function Angles({ line, result, changed }: TableProps) {
   if (!at) return null;
   const rough = (value: number) => (value > 1000 ? "text-oxide font-semibold" : "font-semibold");
   return (
-    <table className="cond w-full">
-      <thead>
-        <tr className="border-b border-ink text-quiet">
-          <th className="text-left font-normal">joint</th>
-          {line.places.map(({ place }) => (
-            <th key={place} className="text-right font-normal">
-              {place === "ride" ? "at ride" : `full ${place}`}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {(
-          [
-            ["at the case", "drive_joint_deg"],
-            ["at the axle", "pinion_joint_deg"],
-          ] as const
-        ).map(([label, key]) => (
-          <tr key={key} className="border-b border-hair">
-            <td className="py-1">{label}</td>
-            {line.places.map(({ place, calculated }) => (
-              <td key={place} className="text-right">
-                <b className={calculated[key] > line.limit_deg ? "text-oxide" : "font-semibold"}>
-                  {calculated[key].toFixed(1)}°
-                </b>
-                {place === "ride" && (
-                  <span className="text-quiet">{off(`places.${ride}.calculated.${key}`)}</span>
-                )}
-              </td>
+    <div className="sideways">
+      <table className="cond w-full">
+        <thead>
+          <tr className="border-b border-ink text-quiet">
+            <th className="text-left font-normal">joint</th>
+            {line.places.map(({ place }) => (
+              <th key={place} className="text-right font-normal">
+                {place === "ride" ? "at ride" : `full ${place}`}
+              </th>
             ))}
           </tr>
-        ))}
-        <tr className="border-b border-hair">
-          <td className="py-1" colSpan={line.places.length}>
-            {line.build === "double" ? "pinion's own shake at speed" : "what does not cancel at speed"}{" "}
-            <span className="text-quiet">smooth to 400, rough from 1000</span>
-          </td>
-          <td className="text-right whitespace-nowrap">
-            <b className={rough(at.residual_rad_s2)}>{Math.round(at.residual_rad_s2)}</b>
-            <span className="text-quiet">{off(`places.${ride}.calculated.residual_rad_s2`)} rad/s²</span>
-          </td>
-        </tr>
-        {line.build === "single" && (
+        </thead>
+        <tbody>
+          {(
+            [
+              ["at the case", "drive_joint_deg"],
+              ["at the axle", "pinion_joint_deg"],
+            ] as const
+          ).map(([label, key]) => (
+            <tr key={key} className="border-b border-hair">
+              <td className="py-1">{label}</td>
+              {line.places.map(({ place, calculated }) => (
+                <td key={place} className="text-right">
+                  <b className={calculated[key] > line.limit_deg ? "text-oxide" : "font-semibold"}>
+                    {calculated[key].toFixed(1)}°
+                  </b>
+                  {place === "ride" && (
+                    <span className="text-quiet">{off(`places.${ride}.calculated.${key}`)}</span>
+                  )}
+                </td>
+              ))}
+            </tr>
+          ))}
           <tr className="border-b border-hair">
             <td className="py-1" colSpan={line.places.length}>
-              the steeper joint by itself <span className="text-quiet">up to 1000</span>
+              {line.build === "double" ? "pinion's own shake at speed" : "what does not cancel at speed"}{" "}
+              <span className="text-quiet">smooth to 400, rough from 1000</span>
             </td>
             <td className="text-right whitespace-nowrap">
-              <b className={rough(at.inertial_rad_s2)}>{Math.round(at.inertial_rad_s2)}</b>
-              <span className="text-quiet">{off(`places.${ride}.calculated.inertial_rad_s2`)} rad/s²</span>
+              <b className={rough(at.residual_rad_s2)}>{Math.round(at.residual_rad_s2)}</b>
+              <span className="text-quiet">{off(`places.${ride}.calculated.residual_rad_s2`)} rad/s²</span>
             </td>
           </tr>
-        )}
-        <tr className="border-b border-hair">
-          <td className="py-1" colSpan={line.places.length}>
-            steepest anywhere, of{" "}
-            <FigureButton
-              path={`${line.end}_shaft.joint_limit_deg`}
-              className="-my-2 underline underline-offset-4"
-              label="what the joints bend"
-            >
-              {line.limit_deg.toFixed(0)}°{line.limit_assumed ? " (assumed)" : ""}
-            </FigureButton>
-          </td>
-          <td className="text-right">
-            <b className={line.steepest_deg > line.limit_deg ? "text-oxide" : "font-semibold"}>
-              {line.steepest_deg.toFixed(1)}°
-            </b>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+          {line.build === "single" && (
+            <tr className="border-b border-hair">
+              <td className="py-1" colSpan={line.places.length}>
+                the steeper joint by itself <span className="text-quiet">up to 1000</span>
+              </td>
+              <td className="text-right whitespace-nowrap">
+                <b className={rough(at.inertial_rad_s2)}>{Math.round(at.inertial_rad_s2)}</b>
+                <span className="text-quiet">{off(`places.${ride}.calculated.inertial_rad_s2`)} rad/s²</span>
+              </td>
+            </tr>
+          )}
+          <tr className="border-b border-hair">
+            <td className="py-1" colSpan={line.places.length}>
+              steepest anywhere, of{" "}
+              <FigureButton
+                path={`${line.end}_shaft.joint_limit_deg`}
+                className="-my-2 underline underline-offset-4"
+                label="what the joints bend"
+              >
+                {line.limit_deg.toFixed(0)}°{line.limit_assumed ? " (assumed)" : ""}
+              </FigureButton>
+            </td>
+            <td className="text-right">
+              <b className={line.steepest_deg > line.limit_deg ? "text-oxide" : "font-semibold"}>
+                {line.steepest_deg.toFixed(1)}°
+              </b>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
   );
 }
 
@@ -252,65 +254,67 @@ function Builds({
 }) {
   const turn = useSteps("driveline.pinion_up_deg");
   return (
-    <table className="cond no-print mt-3 w-full">
-      <thead>
-        <tr className="border-b border-ink text-left text-quiet [&>th]:font-normal">
-          <th>joints</th>
-          <th>as it lies here</th>
-          <th>what it needs of the pinion</th>
-          <th>and then</th>
-          <td />
-        </tr>
-      </thead>
-      <tbody>
-        {tried.builds.map(({ build, runs, region, needs_up_deg, then, then_region }) => {
-          const chosen = (trial.build ?? line.build) === build;
-          const needed = trial.pinion_up_deg + needs_up_deg;
-          const turned = snapped(turn, needed);
-          const reaches = Math.abs(turned - needed) <= turn.step / 2;
-          return (
-            <tr key={build} className={`border-b border-hair ${chosen ? "bg-tint" : ""}`}>
-              <td className="py-1 pr-3">
-                <b className="font-semibold">
-                  {build === "single" ? "one at each end" : "a double one at the case"}
-                </b>
-                {line.build === build && <span className="text-quiet">, fitted here</span>}
-              </td>
-              <td>
-                <Ran at={runs} region={region} />
-              </td>
-              <td>
-                {build === "single" ? "parallel to the case" : "pointed at the case’s joint"}
-                {Math.abs(needs_up_deg) < 0.05
-                  ? ": it is"
-                  : `: ${Math.abs(needs_up_deg).toFixed(1)}° ${needs_up_deg > 0 ? "up" : "down"}`}
-              </td>
-              <td>
-                <Ran at={then} region={then_region} />
-              </td>
-              <td className="text-right whitespace-nowrap">
-                <button
-                  className="link"
-                  onClick={() => set({ ...trial, build: build === line.build ? null : build })}
-                >
-                  {chosen ? "tried" : "try it"}
-                </button>
-                {reaches && (
+    <div className="sideways">
+      <table className="cond no-print mt-3 w-full">
+        <thead>
+          <tr className="border-b border-ink text-left text-quiet [&>th]:font-normal">
+            <th>joints</th>
+            <th>as it lies here</th>
+            <th>what it needs of the pinion</th>
+            <th>and then</th>
+            <td />
+          </tr>
+        </thead>
+        <tbody>
+          {tried.builds.map(({ build, runs, region, needs_up_deg, then, then_region }) => {
+            const chosen = (trial.build ?? line.build) === build;
+            const needed = trial.pinion_up_deg + needs_up_deg;
+            const turned = snapped(turn, needed);
+            const reaches = Math.abs(turned - needed) <= turn.step / 2;
+            return (
+              <tr key={build} className={`border-b border-hair ${chosen ? "bg-tint" : ""}`}>
+                <td className="py-1 pr-3">
+                  <b className="font-semibold">
+                    {build === "single" ? "one at each end" : "a double one at the case"}
+                  </b>
+                  {line.build === build && <span className="text-quiet">, fitted here</span>}
+                </td>
+                <td>
+                  <Ran at={runs} region={region} />
+                </td>
+                <td>
+                  {build === "single" ? "parallel to the case" : "pointed at the case’s joint"}
+                  {Math.abs(needs_up_deg) < 0.05
+                    ? ": it is"
+                    : `: ${Math.abs(needs_up_deg).toFixed(1)}° ${needs_up_deg > 0 ? "up" : "down"}`}
+                </td>
+                <td>
+                  <Ran at={then} region={then_region} />
+                </td>
+                <td className="text-right whitespace-nowrap">
                   <button
-                    className="link pl-4"
-                    onClick={() =>
-                      set({ ...trial, build: build === line.build ? null : build, pinion_up_deg: turned })
-                    }
+                    className="link"
+                    onClick={() => set({ ...trial, build: build === line.build ? null : build })}
                   >
-                    with the pinion<span className="sr-only"> for {build}</span>
+                    {chosen ? "tried" : "try it"}
                   </button>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+                  {reaches && (
+                    <button
+                      className="link pl-4"
+                      onClick={() =>
+                        set({ ...trial, build: build === line.build ? null : build, pinion_up_deg: turned })
+                      }
+                    >
+                      with the pinion<span className="sr-only"> for {build}</span>
+                    </button>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

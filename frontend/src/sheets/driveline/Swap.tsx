@@ -91,28 +91,32 @@ function Beside({ beside, earlier }: { beside: SideBySide; earlier: boolean }) {
   const words = (field: string) => field.replace(/_(mm|deg|nm|kg|l)$/, "").replaceAll("_", " ");
   return (
     <>
-      <table className="cond w-full">
-        <thead>
-          <tr className="border-b border-ink text-left text-quiet">
-            <th className="font-normal">face</th>
-            <td />
-            <th className="font-normal">{beside.old}</th>
-            <th className="font-normal">{beside.new}</th>
-            <td />
-          </tr>
-        </thead>
-        <tbody>
-          {beside.rows.map((row, index) => (
-            <tr key={`${row.face} ${row.field}`} className="border-b border-hair">
-              <td className="py-1 text-quiet">{beside.rows[index - 1]?.face === row.face ? "" : row.face}</td>
-              <td>{words(row.field)}</td>
-              <td className="font-semibold">{inWords(row.old)}</td>
-              <td className="font-semibold">{inWords(row.new)}</td>
-              <td className={row.verdict === "alike" ? "text-quiet" : "text-oxide"}>{row.verdict}</td>
+      <div className="sideways">
+        <table className="cond w-full">
+          <thead>
+            <tr className="border-b border-ink text-left text-quiet">
+              <th className="font-normal">face</th>
+              <td />
+              <th className="font-normal">{beside.old}</th>
+              <th className="font-normal">{beside.new}</th>
+              <td />
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {beside.rows.map((row, index) => (
+              <tr key={`${row.face} ${row.field}`} className="border-b border-hair">
+                <td className="py-1 text-quiet">
+                  {beside.rows[index - 1]?.face === row.face ? "" : row.face}
+                </td>
+                <td>{words(row.field)}</td>
+                <td className="font-semibold">{inWords(row.old)}</td>
+                <td className="font-semibold">{inWords(row.new)}</td>
+                <td className={row.verdict === "alike" ? "text-quiet" : "text-oxide"}>{row.verdict}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       {swap && (
         <p className="no-print cond flex flex-wrap items-center gap-4 pt-3">
           <PlanButton kind={swap.kind} fields={swap.fields} className="btn" disabled={earlier}>

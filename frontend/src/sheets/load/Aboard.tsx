@@ -31,7 +31,7 @@ const WHERE: FigureKey[] = [
 
 export function Aboard() {
   return (
-    <div className="grid gap-y-7 pt-3">
+    <div className="grid gap-y-7 pt-3 [&>*]:min-w-0">
       <ForTrip />
       <Cargo />
       <Family
@@ -172,7 +172,7 @@ function Family({ table, title, about, example, figures, choice, mark }: FamilyP
       <h2 className="border-b border-ink pb-1 font-semibold">
         {title} <span className="font-normal text-quiet">{about}</span>
       </h2>
-      <div className="overflow-x-auto">
+      <div className="sideways">
         <table className="cond w-full">
           <thead>
             <tr className="text-left text-quiet">
@@ -304,7 +304,7 @@ function Cargo() {
         Things to carry{" "}
         <span className="font-normal text-quiet">a guess is mostly too low: a kitchen scale is quick</span>
       </h2>
-      <div className="overflow-x-auto">
+      <div className="sideways">
         <table className="cond w-full">
           <thead>
             <tr className="text-left text-quiet">

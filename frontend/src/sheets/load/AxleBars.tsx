@@ -9,13 +9,17 @@ const GROUPS = [
 ] as const;
 const NAMES = { found: "as found", today: "today", built: "as built", laden: "laden" } as const;
 const ROW = 19;
+const THREE_BESIDE = 560;
 
 export function AxleBars({ moments, width }: { moments: LoadThen[]; width: number }) {
   const { write } = useBench();
   const known = moments.flatMap(({ load }) => (load.value ? [load.value] : []));
   if (known.length === 0) return null;
-  const room = Math.max(90, (width - 60) / 3);
-  const height = 30 + moments.length * ROW;
+  // Where three do not stand beside one another they stand below one another.
+  const beside = width >= THREE_BESIDE;
+  const room = beside ? (width - 60) / 3 : width - 24;
+  const one = 30 + moments.length * ROW;
+  const height = beside ? one : one * GROUPS.length;
   const text = (kg: number) => write(kg, "mass_kg", { places: 0 }).text;
   return (
     <svg
@@ -26,13 +30,13 @@ export function AxleBars({ moments, width }: { moments: LoadThen[]; width: numbe
       className="cond text-[13px]"
     >
       {GROUPS.map(({ name, is, left }, group) => {
-        const x = 12 + group * (room + 18);
+        const x = 12 + (beside ? group * (room + 18) : 0);
         const last = known[known.length - 1];
         const limit = last && last[left] !== null ? last[is] + (last[left] ?? 0) : undefined;
         const most = Math.max(limit ?? 0, ...known.map((load) => load[is])) * 1.04;
         const k = (room - 92) / most;
         return (
-          <g key={name}>
+          <g key={name} transform={beside ? undefined : `translate(0 ${group * one})`}>
             <text x={x} y={14} fill="var(--chalk)" fontWeight={600}>
               {name}
               {limit === undefined ? ", no limit noted" : ` ${text(limit)}`}
@@ -93,7 +97,7 @@ export function AxleBars({ moments, width }: { moments: LoadThen[]; width: numbe
                 x1={x + 58 + limit * k}
                 x2={x + 58 + limit * k}
                 y1={18}
-                y2={height - 2}
+                y2={one - 2}
                 stroke="var(--chalk)"
                 strokeWidth={2.5}
               />

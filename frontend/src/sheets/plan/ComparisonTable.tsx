@@ -18,7 +18,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
   const { sheet, write } = useBench();
   const { columns, rows, alike } = comparison;
   return (
-    <div className="overflow-x-auto">
+    <div className="sideways">
       <table className="cond w-full table-fixed">
         <thead>
           <tr className="align-top">

@@ -86,80 +86,84 @@ export function Schools({ regearing, waits }: { regearing: Regearing | null; wai
 function RatioTable({ regearing, take }: { regearing: Regearing; take: (ratio: number) => void }) {
   const { write } = useBench();
   return (
-    <table className="cond mt-5 w-full text-right">
-      <thead>
-        <tr className="border-b border-ink text-quiet [&>th]:px-2 [&>th]:font-normal">
-          <th>ratio</th>
-          <th>feels like</th>
-          <th>against found, %</th>
-          <th>rpm cruising</th>
-          <th>crawl</th>
-          <th>{write(0, "speed_kmh").unit} at idle</th>
-          <th>price{regearing.axles > 1 && ", both axles"}</th>
-          <th className="text-left">schools</th>
-          <th>
-            <span className="sr-only">take it</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {regearing.candidates.map(
-          ({ calculated: c, schools, fitted, needs_other_carrier, cost, carrier_cost }) => (
-            <tr
-              key={c.ratio}
-              className={`h-10 border-b border-hair [&>td]:px-2 ${fitted ? "bg-tint font-semibold" : ""}`}
-            >
-              <td>{c.ratio.toFixed(2)}</td>
-              <td>{c.effective_ratio.toFixed(2)}</td>
-              <td>
-                {c.change_from_stock_pct >= 0 ? "+" : "−"}
-                {Math.abs(c.change_from_stock_pct).toFixed(1)}
-              </td>
-              <td>{c.rpm === null ? "–" : Math.round(c.rpm)}</td>
-              <td>{c.crawl_ratio === null ? "–" : c.crawl_ratio.toFixed(1)}</td>
-              <td>
-                {c.crawl_speed_kmh === null ? "–" : write(c.crawl_speed_kmh, "speed_kmh", { places: 2 }).text}
-              </td>
-              <td>
-                {fitted ? (
-                  ""
-                ) : cost === null ? (
-                  <FigureButton path="aims.gear_set_cost" className="link" label="price of a set of gears">
-                    ask
-                  </FigureButton>
-                ) : (
-                  money(cost)
-                )}
-              </td>
-              <td className="text-left">
-                {[...schools.map((aim) => NAMES[aim]), ...(fitted ? ["here"] : [])].join(" · ")}
-                {needs_other_carrier && (
-                  <span className="font-normal text-quiet">
-                    {" "}
-                    needs another carrier
-                    {cost !== null && carrier_cost === null && (
-                      <FigureButton
-                        path="aims.carrier_cost"
-                        className="link"
-                        label="price of another carrier"
-                      >
-                        , its price
-                      </FigureButton>
-                    )}
-                  </span>
-                )}
-              </td>
-              <td>
-                {!fitted && (
-                  <button className="link" onClick={() => take(c.ratio)}>
-                    take<span className="sr-only"> {c.ratio.toFixed(2)}</span>
-                  </button>
-                )}
-              </td>
-            </tr>
-          ),
-        )}
-      </tbody>
-    </table>
+    <div className="sideways">
+      <table className="cond mt-5 w-full text-right">
+        <thead>
+          <tr className="border-b border-ink text-quiet [&>th]:px-2 [&>th]:font-normal">
+            <th>ratio</th>
+            <th>feels like</th>
+            <th>against found, %</th>
+            <th>rpm cruising</th>
+            <th>crawl</th>
+            <th>{write(0, "speed_kmh").unit} at idle</th>
+            <th>price{regearing.axles > 1 && ", both axles"}</th>
+            <th className="text-left">schools</th>
+            <th>
+              <span className="sr-only">take it</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {regearing.candidates.map(
+            ({ calculated: c, schools, fitted, needs_other_carrier, cost, carrier_cost }) => (
+              <tr
+                key={c.ratio}
+                className={`h-10 border-b border-hair [&>td]:px-2 ${fitted ? "bg-tint font-semibold" : ""}`}
+              >
+                <td>{c.ratio.toFixed(2)}</td>
+                <td>{c.effective_ratio.toFixed(2)}</td>
+                <td>
+                  {c.change_from_stock_pct >= 0 ? "+" : "−"}
+                  {Math.abs(c.change_from_stock_pct).toFixed(1)}
+                </td>
+                <td>{c.rpm === null ? "–" : Math.round(c.rpm)}</td>
+                <td>{c.crawl_ratio === null ? "–" : c.crawl_ratio.toFixed(1)}</td>
+                <td>
+                  {c.crawl_speed_kmh === null
+                    ? "–"
+                    : write(c.crawl_speed_kmh, "speed_kmh", { places: 2 }).text}
+                </td>
+                <td>
+                  {fitted ? (
+                    ""
+                  ) : cost === null ? (
+                    <FigureButton path="aims.gear_set_cost" className="link" label="price of a set of gears">
+                      ask
+                    </FigureButton>
+                  ) : (
+                    money(cost)
+                  )}
+                </td>
+                <td className="text-left">
+                  {[...schools.map((aim) => NAMES[aim]), ...(fitted ? ["here"] : [])].join(" · ")}
+                  {needs_other_carrier && (
+                    <span className="font-normal text-quiet">
+                      {" "}
+                      needs another carrier
+                      {cost !== null && carrier_cost === null && (
+                        <FigureButton
+                          path="aims.carrier_cost"
+                          className="link"
+                          label="price of another carrier"
+                        >
+                          , its price
+                        </FigureButton>
+                      )}
+                    </span>
+                  )}
+                </td>
+                <td>
+                  {!fitted && (
+                    <button className="link" onClick={() => take(c.ratio)}>
+                      take<span className="sr-only"> {c.ratio.toFixed(2)}</span>
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ),
+          )}
+        </tbody>
+      </table>
+    </div>
   );
 }

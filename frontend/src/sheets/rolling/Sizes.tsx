@@ -96,7 +96,7 @@ export function Sizes() {
         </p>
       )}
       {rows.length > 0 && <Circles sizes={rows} />}
-      <div className="overflow-x-auto">
+      <div className="sideways">
         <table className="cond w-full whitespace-nowrap [&_td]:pl-2.5 [&_th]:pl-2.5 [&_th]:whitespace-normal">
           <thead>
             <tr className="border-b border-ink align-bottom">

@@ -152,7 +152,7 @@ function SetTable({ set }: { set: WheelSet }) {
   const odd = (position: string, key: string) =>
     set.differences.some(({ field, odd: which }) => field === key && which.includes(position));
   return (
-    <div className="overflow-x-auto">
+    <div className="sideways">
       <table className="cond w-full">
         <thead>
           <tr className="border-b border-ink text-left text-quiet">

@@ -2,6 +2,7 @@
 import type { SurveyItem } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
+import { useNarrow } from "../../parts/useNarrow";
 import { RigDrawing } from "../../rig/RigDrawing";
 import type { Frame } from "../../rig/scale";
 import type { Silhouette } from "../../rig/silhouette";
@@ -56,6 +57,12 @@ export function ZoneDrawing({ zone, choose, open }: Props) {
       />
     );
   };
+  if (useNarrow())
+    return (
+      <div className="on-strip mt-3 grid grid-cols-2 gap-1 bg-strip p-2 text-chalk">
+        {ZONES.map((each) => place(each))}
+      </div>
+    );
   return (
     <div ref={ref} className="on-strip relative mt-3 h-64 bg-strip text-chalk">
       {width > 0 && (
