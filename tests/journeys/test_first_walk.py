@@ -32,3 +32,22 @@ def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
     page.get_by_role("link", name="9 Stance").click()
     page.get_by_role("link", name="3 Measure").click()
     expect(page.get_by_text(where or "?", exact=True)).to_be_visible()
+
+
+def test_a_vehicle_is_put_away_and_brought_back(server: Served, window: Window) -> None:
+    page = window.page
+    page.goto(server.url)
+    page.get_by_role("button", name="delete Plover").click()
+    away = page.get_by_label("Put away")
+    expect(away).to_contain_text("deleted")
+    expect(page.get_by_role("button", name="rename Plover")).to_have_count(0)
+    away.get_by_role("button", name="bring back Plover").click()
+    page.get_by_role("button", name="rename Plover").click()
+    page.get_by_label("name", exact=True).fill("Dunlin")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="copy Dunlin").click()
+    page.get_by_label("name of the copy").fill("Dunlin, sand")
+    page.get_by_role("radio", name="its figures alone").click()
+    page.get_by_role("button", name="copy it").click()
+    expect(page.get_by_role("heading", level=1, name="Rig")).to_be_visible()
+    expect(page.get_by_text("nothing is planned yet")).to_be_visible()

@@ -327,6 +327,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin another rig from one that is here. */
+        post: operations["rig_copy_rig_rigs__int_rig_id__copy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/crossing": {
         parameters: {
             query?: never;
@@ -1966,6 +1983,19 @@ export interface components {
             rows: components["schemas"]["Row"][];
         };
         /**
+         * Copy
+         * @description Under which name, and whether with its plan or its figures alone.
+         */
+        Copy: {
+            /** Name */
+            name: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "plan" | "figures";
+        };
+        /**
          * Corner
          * @description A spring at its corner, as built or ``laden``: what it carried as found and what came on it since, sprung.
          *
@@ -2911,7 +2941,7 @@ export interface components {
              * Form
              * @default null
              */
-            form: ("wagon" | "pickup" | "cab-chassis" | "van" | "open") | null;
+            form: ("wagon" | "pickup" | "double-cab" | "cab-chassis" | "van" | "open") | null;
             /**
              * Leaves On
              * @default null
@@ -2932,6 +2962,12 @@ export interface components {
              * @default null
              */
             purpose: string | null;
+            /**
+             * Shelf
+             * @description archived or deleted; None: in use
+             * @default null
+             */
+            shelf: ("archived" | "deleted") | null;
             /**
              * Trip
              * @default null
@@ -3810,7 +3846,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            form: "wagon" | "pickup" | "double-cab" | "cab-chassis" | "van" | "open";
             /**
              * Four Wheel Drive
              * @default true
@@ -6404,7 +6440,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            form: "wagon" | "pickup" | "double-cab" | "cab-chassis" | "van" | "open";
             found: components["schemas"]["Outline"];
             /** Id */
             id: number;
@@ -6418,11 +6454,13 @@ export interface components {
             revision: number;
             /** Vehicle */
             vehicle: string;
+            /** Version */
+            version: number;
             worst: components["schemas"]["Finding"] | null;
         };
         /**
          * RigLine
-         * @description A rig in the list of rigs.
+         * @description A rig in the list of rigs; ``shelf`` where it is archived or deleted, which can be taken back.
          */
         RigLine: {
             /** Form */
@@ -6433,16 +6471,23 @@ export interface components {
             leaves_on: string | null;
             /** Name */
             name: string;
+            /** Shelf */
+            shelf: ("archived" | "deleted") | null;
             /** Vehicle */
             vehicle: string;
+            /** Version */
+            version: number;
         };
         /**
          * RigList
-         * @description ``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer.
+         * @description ``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer, ``shelved`` those that
+         *     are archived or deleted.
          */
         RigList: {
             /** Rigs */
             rigs: components["schemas"]["RigCard"][];
+            /** Shelved */
+            shelved: components["schemas"]["ShelvedRig"][];
             /**
              * Today
              * Format: date
@@ -6992,7 +7037,7 @@ export interface components {
              * Form
              * @enum {string}
              */
-            form: "wagon" | "pickup" | "cab-chassis" | "van" | "open";
+            form: "wagon" | "pickup" | "double-cab" | "cab-chassis" | "van" | "open";
             found_crawl: components["schemas"]["Result_Crawl_"];
             found_gears: components["schemas"]["Result_GearTable_"];
             /** Headlines */
@@ -7060,6 +7105,25 @@ export interface components {
             versions: {
                 [key: string]: number;
             };
+        };
+        /**
+         * ShelvedRig
+         * @description A rig that is archived or deleted; ``version`` is the one that a write to it has to name.
+         */
+        ShelvedRig: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Shelf
+             * @enum {string}
+             */
+            shelf: "archived" | "deleted";
+            /** Vehicle */
+            vehicle: string;
+            /** Version */
+            version: number;
         };
         /**
          * Shock
@@ -9865,6 +9929,66 @@ export interface operations {
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    rig_copy_rig_rigs__int_rig_id__copy_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Copy"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };

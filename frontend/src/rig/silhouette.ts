@@ -27,6 +27,7 @@ export type Silhouette = {
 const PROPORTION: Record<Form, { front: number; rear: number; height: number; wheelbase: number }> = {
   wagon: { front: 0.29, rear: 0.36, height: 0.69, wheelbase: 2700 },
   pickup: { front: 0.28, rear: 0.4, height: 0.57, wheelbase: 3100 },
+  "double-cab": { front: 0.28, rear: 0.42, height: 0.58, wheelbase: 3100 },
   "cab-chassis": { front: 0.28, rear: 0.36, height: 0.6, wheelbase: 3200 },
   van: { front: 0.3, rear: 0.36, height: 0.78, wheelbase: 3000 },
   open: { front: 0.27, rear: 0.3, height: 0.8, wheelbase: 2100 },
@@ -182,6 +183,46 @@ const SHAPES: Record<Form, (frame: Frame) => Shape> = {
         [
           [0.47 * w, at(0.54)],
           [0.47 * w, at(0.03)],
+        ],
+      ],
+      deck: undefined,
+    };
+  },
+  "double-cab"(frame) {
+    const { b, w, at } = frame;
+    const cowl: Spot = [0.16 * w, at(0.55)];
+    const brow: Spot = [0.27 * w, at(0.95)];
+    const back: Spot = [0.84 * w, at(0.93)];
+    const foot: Spot = [0.87 * w, at(0.5)];
+    return {
+      contour: [
+        ...nose(frame, cowl, 0.48),
+        brow,
+        [0.34 * w, at(1)],
+        [0.74 * w, at(1)],
+        back,
+        foot,
+        [0.885 * w, at(0.5)],
+        [0.885 * w, at(0.53)],
+        [b - 0.006 * w, at(0.53)],
+        [b, at(0.44)],
+        [b, at(0.05)],
+        [b - 0.04 * w, at(0)],
+      ],
+      windows: glass([cowl, brow], [foot, back], [0.47 * w, 0.66 * w], at(0.58), at(0.89), 0.02 * w),
+      lines: [
+        [cowl, [0.86 * w, at(0.54)]],
+        [
+          [0.885 * w, at(0.5)],
+          [0.885 * w, at(0)],
+        ],
+        [
+          [0.48 * w, at(0.54)],
+          [0.48 * w, at(0.03)],
+        ],
+        [
+          [0.72 * w, at(0.54)],
+          [0.72 * w, at(0.1)],
         ],
       ],
       deck: undefined,

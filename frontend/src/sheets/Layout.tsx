@@ -14,6 +14,7 @@ import { StageRule, useStageRule } from "../parts/StageRule";
 import { Strip } from "../parts/Strip";
 import { digitOf, SHEETS } from "./all";
 import type { SheetEntry } from "./sheet";
+import { TitleBlock } from "./TitleBlock";
 
 export function RigLayout() {
   const { rig } = useParams();
@@ -63,7 +64,8 @@ function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: bo
         {!shown?.atNoStage && <StageRule />}
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
         <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">
-          <main className="min-w-0 px-6 py-5">
+          <main className="min-w-0 px-6 py-5 print:p-0">
+            <TitleBlock sheetName={shown?.name ?? ""} atNoStage={shown?.atNoStage ?? false} />
             {/* A sheet is drawn once the results that it looks at are there. */}
             {sheet.looks === looks ? <Outlet /> : <p className="text-quiet">Working it out.</p>}
           </main>

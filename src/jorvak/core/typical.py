@@ -30,6 +30,7 @@ class Proportions:
 PROPORTIONS: dict[Form, Proportions] = {
     "wagon": Proportions(2750, 0.34, 1850, 1800, 0.74, 0.53),
     "pickup": Proportions(3100, 0.37, 1820, 1780, 0.63, 0.57),
+    "double-cab": Proportions(3100, 0.39, 1830, 1800, 0.66, 0.56),
     "cab-chassis": Proportions(3300, 0.32, 1950, 1800, 0.60, 0.57),
     "van": Proportions(3200, 0.32, 2250, 1950, 0.70, 0.54),
     "open": Proportions(2450, 0.26, 1820, 1650, 0.61, 0.52),

@@ -118,6 +118,13 @@ class Journal:
             ).fetchall()
         return [_entry(row) for row in rows]
 
+    def begun_by(self, connection: sqlite3.Connection, key: str | None) -> int | None:
+        """The rig that was begun by a write of that key, or None."""
+        row = connection.execute(
+            "SELECT rig_id FROM journal WHERE act = 'begin' AND once_key = rig_id || ' ' || ?", (key,)
+        ).fetchone()
+        return None if row is None else int(row[0])
+
     def _turn(self, rig_id: int, person: str, act: str, which: str, key: str | None) -> Entry:
         with self.database.writing() as connection:
             _check(connection, rig_id, key)

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime
 from functools import lru_cache
-from typing import Any
+from typing import Any, Literal
 
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig, some_of
 from jorvak.store.database import Database
@@ -21,15 +21,20 @@ MOST_REMEMBERED = 64
 """Rigs that were read lately, each by who reads it."""
 
 
+Shelf = Literal["archived", "deleted"]
+
+
 @dataclass(frozen=True)
 class RigLine:
-    """A rig in the list of rigs."""
+    """A rig in the list of rigs; ``shelf`` where it is archived or deleted, which can be taken back."""
 
     id: int
+    version: int
     name: str
     vehicle: str
     form: str
     leaves_on: str | None
+    shelf: Shelf | None
 
 
 @dataclass(frozen=True)
@@ -82,7 +87,7 @@ class Rigs:
         """All rigs by name."""
         with self.database.reading() as connection:
             rows = connection.execute(
-                "SELECT id, name, vehicle, form, leaves_on FROM rig ORDER BY name, id"
+                "SELECT id, version, name, vehicle, form, leaves_on, shelf FROM rig ORDER BY name, id"
             ).fetchall()
         return [RigLine(*row) for row in rows]
 
@@ -176,9 +181,15 @@ class Rigs:
             ).fetchone()
         return None if row is None else _figure_of(row)
 
-    def begin(self, rig: Rig, person: str, what: str) -> int:
-        """Take in a rig whole, as one write that cannot be undone in part; its changes get ids anew. Answers its id."""
+    def begin(self, rig: Rig, person: str, what: str, key: str | None = None) -> int:
+        """Take in a rig whole, as one write that cannot be undone in part; its changes get ids anew. Answers its id.
+
+        One that was begun by the same ``key`` before is answered instead: a press sent twice makes one.
+        """
         with self.database.writing() as connection:
+            known = self.journal.begun_by(connection, key)
+            if known is not None:
+                return known
             write = Write(connection, self.journal.now())
             rig_id = write.insert(
                 "rig", {"name": rig.name, "vehicle": rig.vehicle, "form": rig.form, **_brief(rig.brief)}
@@ -196,7 +207,7 @@ class Rigs:
             for table in TABLES.values():
                 for record in rig.all(table.of_type.model):
                     write.insert(table.name, {"rig_id": rig_id, **table.row(record)})
-            write.keep(rig_id, person, "begin", what)
+            write.keep(rig_id, person, "begin", what, key=key)
         return rig_id
 
     def note_figure(

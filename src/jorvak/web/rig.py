@@ -25,6 +25,7 @@ from jorvak.core.catalogue import (
     named_figures,
     spec_of,
 )
+from jorvak.core.copying import CopyOf, copied
 from jorvak.core.driveline.mate import FACES
 from jorvak.core.engine.areas import Steps, areas
 from jorvak.core.engine.asking import as_found_values
@@ -40,7 +41,7 @@ from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write_as
 from jorvak.core.records import check_owner, record_types
-from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Rig, Taken
+from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Line, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.survey.records import Photo
 from jorvak.core.trip.readiness import days_left
@@ -49,6 +50,7 @@ from jorvak.core.work.schools import TOPICS, Topic
 from jorvak.formats.build_file import moved, write_build
 from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
 from jorvak.store import FigureWas, RigLine, RigRecord
+from jorvak.store.rigs import Shelf
 from jorvak.web.long_work import long_work
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
@@ -63,6 +65,7 @@ class RigCard(BaseModel):
     """A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned."""
 
     id: int
+    version: int
     revision: int
     name: str
     vehicle: str
@@ -84,11 +87,23 @@ LONGEST_LOOK_S = 0.1
 """So long one answer works out cards that are not known yet: of a shop's hundred rigs after a start, one by one."""
 
 
+class ShelvedRig(BaseModel):
+    """A rig that is archived or deleted; ``version`` is the one that a write to it has to name."""
+
+    id: int
+    version: int
+    name: str
+    vehicle: str
+    shelf: Shelf
+
+
 class RigList(BaseModel):
-    """``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer."""
+    """``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer, ``shelved`` those that
+    are archived or deleted."""
 
     rigs: list[RigCard]
     waiting: list[RigLine]
+    shelved: list[ShelvedRig]
     today: date
 
 
@@ -224,7 +239,10 @@ def list_rigs() -> Response:
     until = time.monotonic() + LONGEST_LOOK_S
     found: list[RigCard] = []
     waiting: list[RigLine] = []
-    for line in rigs().list():
+    lines = rigs().list()
+    for line in lines:
+        if line.shelf is not None:
+            continue
         revision = revisions.get(line.id, 0)
         card = known.known(line.id, revision, on)
         if card is None and time.monotonic() < until:
@@ -233,7 +251,12 @@ def list_rigs() -> Response:
             waiting.append(line)
         else:
             found.append(card)
-    return as_json(RigList(rigs=found, waiting=waiting, today=on))
+    shelved = [
+        ShelvedRig(id=line.id, version=line.version, name=line.name, vehicle=line.vehicle, shelf=line.shelf)
+        for line in lines
+        if line.shelf is not None
+    ]
+    return as_json(RigList(rigs=found, waiting=waiting, shelved=shelved, today=on))
 
 
 class Cards:
@@ -277,6 +300,7 @@ def _card(record: RigRecord) -> RigCard:
     open_findings = [finding for finding in planned.findings if finding.accepted is None]
     return RigCard(
         id=record.id,
+        version=record.version,
         revision=record.revision,
         name=rig.name,
         vehicle=rig.vehicle,
@@ -363,7 +387,23 @@ def new_rig(query: View, body: NewRig) -> Response:
     rig = Rig(name=body.name.strip(), form=body.form, figures=figures)
     if body.usual:
         rig = standing_in(rig, today(), body.speeds, body.four_wheel_drive)
-    return answer(rigs().begin(rig, query.person, f"{rig.name} begun"), query, status=201)
+    return answer(rigs().begin(rig, query.person, f"{rig.name} begun", query.key), query, status=201)
+
+
+class Copy(BaseModel):
+    """Under which name, and whether with its plan or its figures alone."""
+
+    name: Line
+    what: CopyOf
+
+
+@rig_pages.post("/rigs/<int:rig_id>/copy", responses={201: Sheet})
+def copy_rig(path: RigPath, query: View, body: Copy) -> Response:
+    """Begin another rig from one that is here."""
+    was = rigs().read(path.rig_id, query.person).rig
+    rig = copied(was, body.name, body.what)
+    said = f"copied from {was.name}" + (", its figures alone" if body.what == "figures" else "")
+    return answer(rigs().begin(rig, query.person, said[:200], query.key), query, status=201)
 
 
 @rig_pages.post("/builds", responses={201: Sheet})

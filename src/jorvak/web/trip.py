@@ -12,6 +12,7 @@ from jorvak.core.headlines import shown_figures
 from jorvak.core.quantities import COUNT, MONEY
 from jorvak.core.rig import Brief, Day, Form, Line
 from jorvak.core.trip.readiness import Readiness, readiness
+from jorvak.store.rigs import Shelf
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 from jorvak.web.typed import Amount, amount
@@ -29,6 +30,7 @@ class HeadEdit(BaseModel):
     name: Line | None = None
     vehicle: str | None = Field(None, max_length=200)
     form: Form | None = None
+    shelf: Shelf | None = Field(None, description="archived or deleted; None: in use")
     purpose: str | None = Field(None, max_length=4000)
     must_still: str | None = Field(None, max_length=4000)
     drivers: str | None = Field(None, max_length=4000)
@@ -70,7 +72,8 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
     for key in [key for key, value in values.items() if value is None]:
         if key in _NEEDED:
             raise Refused(key, f"A rig has {_NEEDED[key]}: another one can take its place, but not none.")
-        values[key] = Brief.model_fields[key].default if key in Brief.model_fields else ""
+        if key != "shelf":
+            values[key] = Brief.model_fields[key].default if key in Brief.model_fields else ""
     if "deciding" in values:
         unknown = [key for key in values["deciding"] if key not in shown_figures()]
         if unknown:
@@ -82,7 +85,10 @@ def edit_head(path: RigPath, query: View, body: HeadEdit) -> Response:
         rigs().set_head(path.rig_id, values, body.version, query.person, entry[:200], query.key)
         return answer(path.rig_id, query)
     entry = ", ".join(
-        f"{_NAMES.get(key, key)} {value if value is not None else 'cleared'}" for key, value in values.items()
+        (value or "taken off the shelf")
+        if key == "shelf"
+        else f"{_NAMES.get(key, key)} {value if value is not None else 'cleared'}"
+        for key, value in values.items()
     )
     rigs().set_head(path.rig_id, values, body.version, query.person, entry[:200], query.key)
     return answer(path.rig_id, query)

@@ -27,7 +27,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
             </th>
             {columns.map((column) => (
               <th key={column.label} className="px-2 text-left font-normal">
-                <span className="relative block overflow-hidden bg-strip" style={{ height: 78 }}>
+                <span className="no-print relative block overflow-hidden bg-strip" style={{ height: 78 }}>
                   <RigDrawing
                     form={sheet.form}
                     figures={asFound(sheet)}

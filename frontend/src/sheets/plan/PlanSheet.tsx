@@ -4,7 +4,6 @@ import { useState } from "react";
 import type { ChangeLine, Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { isRival } from "../../parts/StageRule";
-import { day } from "../../parts/day";
 import { ChangeForm } from "./ChangeForm";
 import { ChangeRow } from "./ChangeRow";
 import { CompareMoments } from "./CompareMoments";
@@ -24,9 +23,6 @@ export function PlanSheet() {
     <>
       <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
         <h1 className="text-2xl font-semibold">Plan</h1>
-        <p className="print-only">
-          {sheet.name} · {sheet.vehicle} · {day(sheet.today)}
-        </p>
         <p className="text-quiet">
           {counted.length} changes in order, {fitted} fitted
           {rivals > 0 && `; ${rivals} wait for a question`}

@@ -71,7 +71,7 @@ function Group({ name, paths }: { name: string; paths: ReadonlySet<string> }) {
           </button>
         )}
       </h2>
-      <div className="gap-x-10 [column-width:20rem]">
+      <div className="gap-x-10 [column-width:20rem] print:columns-2 print:text-sm">
         {shown.map((spec) => (
           <FigureRow key={spec.path} spec={spec} />
         ))}
@@ -118,7 +118,7 @@ function FigureRow({ spec }: { spec: FigureSpec }) {
   return (
     <FigureButton
       path={spec.path}
-      className="cond flex w-full break-inside-avoid items-center justify-between gap-4 border-b border-hair hover:bg-tint"
+      className={`cond flex w-full break-inside-avoid items-center justify-between gap-4 border-b border-hair hover:bg-tint ${figure ? "" : "print:hidden"}`}
     >
       <span className="text-quiet">{spec.label}</span>
       {figure ? (

@@ -5,9 +5,11 @@ import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { answered, client } from "../../api/client";
+import { newKey } from "../../api/key";
 import { type HowFar, sendBuild } from "../../api/sendBuild";
 import type { Form, RigCard } from "../../api/types";
 import { counted } from "../../parts/counted";
+import { FORMS, formName } from "../../parts/forms";
 import { money } from "../../parts/money";
 import { useSettings } from "../../parts/settings";
 import { FirstWithTheTape } from "../../parts/FirstWithTheTape";
@@ -16,10 +18,10 @@ import { RigDrawing } from "../../rig/RigDrawing";
 import { Choice } from "../../parts/Entry";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
+import { RigActions, Shelf } from "./RigActions";
 
 const SPEEDS = ["3", "4", "5", "6", "7", "8"] as const;
 type Speeds = (typeof SPEEDS)[number];
-const FORMS: Form[] = ["wagon", "pickup", "cab-chassis", "van", "open"];
 /** So many cards, each with its drawing, are shown before somebody asks for all. */
 const AT_ONCE = 40;
 /** So many say what to measure first: each takes the doubt of a whole rig. */
@@ -69,6 +71,7 @@ export function StartSheet() {
                 {place < WITH_A_WALK && (
                   <FirstWithTheTape rigId={rig.id} stage="planned" revision={rig.revision} named={3} />
                 )}
+                <RigActions rig={rig} />
               </li>
             ))}
           </ul>
@@ -79,6 +82,7 @@ export function StartSheet() {
           )}
         </section>
       )}
+      <Shelf rigs={rigs.data?.shelved ?? []} />
       <NewRig first={rigs.data?.rigs.length === 0 && rigs.data.waiting.length === 0} />
       <TakeIn />
     </main>
@@ -155,7 +159,7 @@ function FormPicture({ form, width, height }: { form: Form; width: number; heigh
         width={width}
         height={height}
         margin={{ left: 8, right: 8, top: 6, bottom: 8 }}
-        label={form}
+        label={formName(form)}
         picture
       />
     </span>
@@ -177,6 +181,8 @@ function NewRig({ first }: { first: boolean }) {
   });
   const [problem, setProblem] = useState<{ field?: string | null; message: string }>();
   const set = (part: Partial<typeof entry>) => setEntry({ ...entry, ...part });
+  // One key for this form: a press that comes twice makes one.
+  const [key] = useState(newKey);
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -184,7 +190,10 @@ function NewRig({ first }: { first: boolean }) {
       return setProblem({ field: "name", message: "Give the rig a name, for example Plover." });
     try {
       const sheet = await answered(
-        client.POST("/api/rigs", { params: { query: { stage: "planned", units, person } }, body: entry }),
+        client.POST("/api/rigs", {
+          params: { query: { stage: "planned", units, person, key } },
+          body: entry,
+        }),
       );
       void queries.invalidateQueries({ queryKey: ["rigs"] });
       void navigate(`/rigs/${sheet.id}/rig`);
@@ -240,11 +249,11 @@ function NewRig({ first }: { first: boolean }) {
                 className="block border-2 border-transparent data-[state=checked]:border-oxide data-[state=checked]:font-semibold"
               >
                 <span className="block bg-strip p-1">
-                  <FormPicture form={form} width={160} height={84} />
+                  <FormPicture form={form} width={140} height={74} />
                 </span>
                 <span className="block px-1">
                   {entry.form === form ? "● " : "○ "}
-                  {form}
+                  {formName(form)}
                 </span>
               </RadioGroup.Item>
             ))}
