@@ -157,6 +157,7 @@ DIGITS = {
     "Survey": "2",
     "Measure": "3",
     "Plan": "4",
+    "Parts": "5",
     "Rolling": "7",
     "Driveline": "8",
     "Stance": "9",

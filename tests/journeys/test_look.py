@@ -11,6 +11,7 @@ AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "ax
 SHEETS = (
     "rig",
     "plan",
+    "parts",
     "rolling",
     "rolling?view=wheels",
     "rolling?view=sizes",
@@ -77,7 +78,7 @@ def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Served, chromium
         (1, "plan", "How the trade sees it"),
         (1, "survey", "Before any lift"),
         (1, "measure", "Takes away up to"),
-        (2, "rig", "2 faces to settle"),
+        (2, "parts", "do not mate"),
     ):
         page.goto(f"{demo_server.url}/rigs/{rig}/{sheet}")
         expect(page.get_by_text(settled).first).to_be_visible()

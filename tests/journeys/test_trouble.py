@@ -161,7 +161,7 @@ def test_a_rig_that_is_not_there(server: Served, window: Window) -> None:
     window.page.goto(f"{server.url}/rigs/99/plan")
     expect(window.page.get_by_text("There is no rig 99 here.")).to_be_visible()
     window.page.get_by_role("link", name="all rigs").click()
-    expect(window.page.get_by_text("Plover", exact=True)).to_be_visible()
+    expect(window.page.get_by_text("Plover", exact=True).first).to_be_visible()
 
 
 def test_an_edit_is_one_round_trip(server: Served, window: Window) -> None:

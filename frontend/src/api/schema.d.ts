@@ -497,6 +497,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/faces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Faces of parts beside those that they go onto, with what agrees, differs, and is not known. */
+        get: operations["driveline_faces_beside_faces_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/figure-history": {
         parameters: {
             query?: never;
@@ -2436,6 +2453,49 @@ export interface components {
              * @default null
              */
             meets: string | null;
+        };
+        /**
+         * FacePair
+         * @description A face of a part, and the face of another that it goes onto. ``kind`` is what it is compared as.
+         */
+        FacePair: {
+            /** Face */
+            face: string;
+            /** Kind */
+            kind: string;
+            /** Other */
+            other: string;
+            /** Other Face */
+            other_face: string;
+            /** Part */
+            part: string;
+            /** Rows */
+            rows: components["schemas"]["FaceRow"][];
+        };
+        /**
+         * FaceRow
+         * @description One thing that has to agree: on either side, and ``agrees``, ``differs`` or ``not known``.
+         */
+        FaceRow: {
+            /** Field */
+            field: string;
+            /** Here */
+            here: number | string | null;
+            /** There */
+            there: number | string | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "agrees" | "differs" | "not known";
+        };
+        /**
+         * FacesBeside
+         * @description Every two faces that go onto one another.
+         */
+        FacesBeside: {
+            /** Pairs */
+            pairs: components["schemas"]["FacePair"][];
         };
         /**
          * FieldPair
@@ -10393,6 +10453,45 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    driveline_faces_beside_faces_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FacesBeside"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

@@ -21,6 +21,7 @@ export type GearTable = Schemas["GearTable"];
 export type Waits = Schemas["Waits"];
 export type Working = Schemas["Working"];
 export type Measurement = Schemas["Measurement"];
+export type FacePair = Schemas["FacePair"];
 export type ShelvedRig = Schemas["ShelvedRig"];
 export type Comparison = Schemas["Comparison"];
 export type Question = Schemas["Question"];

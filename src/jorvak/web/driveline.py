@@ -7,6 +7,7 @@ from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
+from jorvak.core.driveline.face_pairs import FacePair, face_pairs
 from jorvak.core.driveline.shakes import AFTER_A_BUMP, TESTS, Road, Suspect, suspects
 from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
@@ -80,6 +81,18 @@ def parts_side_by_side(path: RigPath, query: Parts) -> Response:
     return as_json(
         PartsBeside(beside=side_by_side(rigs().read(path.rig_id, query.person).rig, query.old, query.new))
     )
+
+
+class FacesBeside(BaseModel):
+    """Every two faces that go onto one another."""
+
+    pairs: tuple[FacePair, ...]
+
+
+@driveline_pages.get("/faces", responses={200: FacesBeside})
+def faces_beside(path: RigPath, query: View) -> Response:
+    """Faces of parts beside those that they go onto, with what agrees, differs, and is not known."""
+    return as_json(FacesBeside(pairs=face_pairs(rigs().read(path.rig_id, query.person).rig)))
 
 
 @driveline_pages.post("/shakes", responses={200: Shaking})

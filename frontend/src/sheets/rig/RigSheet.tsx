@@ -13,7 +13,6 @@ import { KnownMark } from "../../parts/KnownMark";
 import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
 import { Notebook } from "./Notebook";
-import { Parts } from "./Parts";
 import { Shares } from "./Shares";
 import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
@@ -44,7 +43,6 @@ export function RigSheet() {
       </div>
       <Points />
       <Gaps />
-      <Parts />
       <Shares />
     </>
   );
