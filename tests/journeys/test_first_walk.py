@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from tests.journeys.conftest import Served, Window
+from tests.journeys.conftest import Served, Window, draw_bare
 
 
 def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
@@ -51,3 +51,33 @@ def test_a_vehicle_is_put_away_and_brought_back(server: Served, window: Window) 
     page.get_by_role("button", name="copy it").click()
     expect(page.get_by_role("heading", level=1, name="Rig")).to_be_visible()
     expect(page.get_by_text("nothing is planned yet")).to_be_visible()
+
+
+def test_five_wheels_in_one_go_and_the_odd_one(empty_server: Served, window: Window) -> None:
+    page = window.page
+    page.goto(empty_server.url)
+    page.get_by_label("Name").fill("Fen")
+    draw_bare(page)
+    page.get_by_role("button", name="wheels and tyres").click()
+    form = page.get_by_role("form", name="wheels and tyres")
+    form.get_by_label("tyre size, all five").fill("265/70R17")
+    page.keyboard.press("Enter")
+    page.keyboard.press("Enter")
+    form.get_by_label("offset, all five").fill("35")
+    form.get_by_label("offset, spare").fill("25")
+    form.get_by_role("button", name="note 10 figures").click()
+    expect(form).to_have_count(0)
+    expect(page.get_by_label("What this affects")).to_contain_text("spare differs in offset")
+    # What a result waits for, all of it, in one go.
+    page.get_by_label("Not known yet").get_by_role("button", name="all 3 in one go").first.click()
+    waits = page.get_by_role("form", name="for axle loads and payload")
+    waits.get_by_label("weight on the front axle").fill("1090")
+    page.keyboard.press("Enter")
+    page.keyboard.type("975")
+    page.keyboard.press("Enter")
+    page.keyboard.type("2740")
+    page.keyboard.press("Enter")
+    expect(waits).to_have_count(0)
+    expect(page.get_by_label("Not known yet")).not_to_contain_text("axle loads")
+    page.get_by_role("button", name="undo 3 figures in one go").click()
+    expect(page.get_by_label("Not known yet")).to_contain_text("axle loads")

@@ -60,6 +60,7 @@ export type Write =
   | { do: "weigh"; weighing: WeighingIn }
   | { do: "take over" }
   | { do: "notebook"; text: string }
+  | { do: "readings"; readings: { path: string; typed: string }[]; versions: Record<string, number> }
   | { do: "drop"; table: Droppable; id: number; version: number }
   | { do: "drop point"; name: string }
   | { do: "clear assumed"; paths: string[] }
@@ -242,6 +243,13 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
     case "notebook":
       return sheetOf(
         client.POST("/api/rigs/{rig_id}/notebook", { params: { path, query }, body: { text: write.text } }),
+      );
+    case "readings":
+      return sheetOf(
+        client.PUT("/api/rigs/{rig_id}/readings", {
+          params: { path, query },
+          body: { readings: write.readings, versions: write.versions },
+        }),
       );
     case "drop point":
       return sheetOf(

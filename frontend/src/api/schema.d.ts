@@ -871,6 +871,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Note all of them as one write, or none. */
+        put: operations["measure_note_readings_readings_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/records/{table}": {
         parameters: {
             query?: never;
@@ -1126,6 +1143,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/waits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All that each result waits for, and not only the first of it. */
+        get: operations["measure_get_waits_waits_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/ways-up": {
         parameters: {
             query?: never;
@@ -1264,6 +1298,16 @@ export interface components {
             finding: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * AllWaits
+         * @description By what a builder calls each result that waits: the paths of all figures that it waits for.
+         */
+        AllWaits: {
+            /** Waits */
+            waits: {
+                [key: string]: string[];
+            };
         };
         /** ArticulationOut */
         ArticulationOut: {
@@ -1692,6 +1736,11 @@ export interface components {
             };
             /** Shown */
             shown: components["schemas"]["ShownOut"][];
+            /**
+             * Together
+             * @description forms of figures that are taken in one go
+             */
+            together: components["schemas"]["Together"][];
             /** Topics */
             topics: components["schemas"]["Topic"][];
             /**
@@ -4558,6 +4607,31 @@ export interface components {
              * @enum {string}
              */
             verdict: "no-date" | "passed" | "open" | "ready";
+        };
+        /**
+         * Reading
+         * @description A figure and what was typed for it.
+         */
+        Reading: {
+            /** Path */
+            path: string;
+            /** Typed */
+            typed: string;
+        };
+        /**
+         * Readings
+         * @description Figures that were taken in one go, and the versions of those that they replace.
+         */
+        Readings: {
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /**
+             * Versions
+             * @default {}
+             */
+            versions: {
+                [key: string]: number;
+            };
         };
         /**
          * RecordEdit
@@ -8016,6 +8090,26 @@ export interface components {
             track_mm: number;
         };
         /**
+         * Together
+         * @description One form: ``title`` in words and ``paths`` in the order in which they are taken.
+         *
+         *     ``at_each_wheel``: the last parts of paths that are the same figure at every wheel.
+         */
+        Together: {
+            /**
+             * At Each Wheel
+             * @default []
+             */
+            at_each_wheel: string[];
+            /**
+             * Paths
+             * @default []
+             */
+            paths: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * Topic
          * @description A question that the trade knows.
          */
@@ -11385,6 +11479,55 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    measure_note_readings_readings_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Readings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     records_put_record_records__table__put: {
         parameters: {
             query?: {
@@ -12078,6 +12221,45 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    measure_get_waits_waits_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AllWaits"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

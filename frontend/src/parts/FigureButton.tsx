@@ -13,6 +13,7 @@ import { focusSoon } from "./focusSoon";
 import { day } from "./day";
 import { useSettings } from "./settings";
 import { OneOf } from "./OneOf";
+import { SignSketch } from "./SignSketch";
 import { TakenField } from "./TakenField";
 import { useTaken } from "./useTaken";
 import { Unfolds } from "./Unfolds";
@@ -136,6 +137,8 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </span>
         )}
       </label>
+      <SignSketch path={spec.path} />
+      {spec.how && <p className="cond text-sm text-quiet">{spec.how}</p>}
       <Problem of={problem} />
       {theirs && (
         <section role="alert" className="border-l-4 border-oxide pl-3">

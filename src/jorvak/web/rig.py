@@ -25,6 +25,7 @@ from jorvak.core.catalogue import (
     named_figures,
     spec_of,
 )
+from jorvak.core.catalogue.together import Together, together
 from jorvak.core.copying import CopyOf, copied
 from jorvak.core.driveline.mate import FACES
 from jorvak.core.engine.areas import Steps, areas
@@ -181,6 +182,7 @@ class Catalogue(BaseModel):
 
     figures: list[SpecOut]
     headings: list[HeadingOut] = Field(description="under which figures are shown, in order")
+    together: list[Together] = Field(description="forms of figures that are taken in one go")
     named: dict[str, list[SpecOut]] = Field(
         description="figures of what a builder names, by the last part of their path"
     )
@@ -325,6 +327,7 @@ def get_catalogue() -> Response:
         Catalogue(
             figures=[_spec(spec) for spec in catalogue().values()],
             headings=[HeadingOut(title=title, paths=list(paths)) for title, paths in headings().items()],
+            together=list(together()),
             named={
                 family: [_spec(spec, family) for spec in specs.values()]
                 for family, specs in named_figures().items()

@@ -13,6 +13,7 @@ import { useWalk } from "../../parts/useWalk";
 import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
 import { Problem } from "../../parts/Problem";
+import { SignSketch } from "../../parts/SignSketch";
 import { asFound } from "../../parts/asFound";
 import { counted } from "../../parts/counted";
 import { isOtherwiseNow } from "../../parts/useTaken";
@@ -214,6 +215,7 @@ function Walk({ one, place, count, go }: WalkProps) {
             "nobody has noted it yet"
           )}
         </p>
+        <SignSketch path={one.path} />
         <p>{one.how}</p>
         {isOtherwiseNow(sheet, spec) && (
           <p className="text-quiet">It counts as it stands now, with {counted(onIt, "change")} fitted.</p>

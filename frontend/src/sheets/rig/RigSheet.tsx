@@ -2,6 +2,8 @@
 import { type FormEvent, useState } from "react";
 import { useLocation } from "react-router";
 
+import { answered, client } from "../../api/client";
+import { useAsked } from "../../api/useAsked";
 import type { Carrier, FigureSpec } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { stageOnly, useBench } from "../../parts/bench";
@@ -14,13 +16,16 @@ import { useSettings } from "../../parts/settings";
 import { Gaps } from "./Gaps";
 import { Notebook } from "./Notebook";
 import { Shares } from "./Shares";
+import { TogetherForms } from "./Together";
 import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
+import { specOf } from "../../parts/specOf";
 import { day } from "../../parts/day";
 
 export function RigSheet() {
   const { sheet, stage, catalogue } = useBench();
   const { search } = useLocation();
+  const [waits, setWaits] = useState<{ title: string; paths: string[]; at_each_wheel: string[] }>();
   const noted = catalogue.figures.filter((spec) => sheet.figures[spec.path]).length;
   return (
     <>
@@ -35,7 +40,8 @@ export function RigSheet() {
       </header>
       <FirstWithTheTape rigId={sheet.id} stage={stage} revision={sheet.revision} search={stageOnly(search)} />
       <Notebook />
-      <NotKnownYet />
+      <TogetherForms waits={waits} setWaits={setWaits} />
+      <NotKnownYet walk={(title, paths) => setWaits({ title, paths, at_each_wheel: [] })} />
       <div className="pt-2">
         {catalogue.headings.map(({ title, paths }) => (
           <Group key={title} name={title} paths={new Set(paths)} />
@@ -79,21 +85,48 @@ function Group({ name, paths }: { name: string; paths: ReadonlySet<string> }) {
   );
 }
 
-/** What is not known yet and keeps a result from being had, each once. */
-function NotKnownYet() {
-  const { sheet } = useBench();
+/** What is not known yet and keeps a result from being had: each result with all that it waits for. */
+function NotKnownYet({ walk }: { walk: (title: string, paths: string[]) => void }) {
+  const { sheet, stage, catalogue } = useBench();
+  const { units, person } = useSettings();
+  const all = useAsked({
+    queryKey: ["waits", sheet.id, stage, sheet.revision],
+    queryFn: () =>
+      answered(
+        client.GET("/api/rigs/{rig_id}/waits", {
+          params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
+        }),
+      ),
+    enabled: sheet.not_known.length > 0,
+  });
   const rows = sheet.not_known;
   if (rows.length === 0) return null;
   return (
     <section aria-label="Not known yet" className="border-b border-hair py-3">
       <h2 className="font-semibold">Not known yet</h2>
       <ul className="cond">
-        {rows.map(({ label, waits }) => (
-          <li key={label} className="flex flex-wrap items-baseline gap-x-2">
-            <span className="w-48 text-quiet">{label}</span>
-            <WaitsFor waits={waits} />
-          </li>
-        ))}
+        {rows.map(({ label, waits }) => {
+          const more = (all.data?.waits[label] ?? []).filter((path) => path !== waits.path);
+          return (
+            <li key={label} className="flex flex-wrap items-baseline gap-x-2">
+              <span className="w-48 text-quiet">{label}</span>
+              <WaitsFor waits={waits} />
+              {more.length > 0 && (
+                <>
+                  <span className="text-quiet">
+                    and {more.map((path) => specOf(catalogue, path)?.label ?? path).join(" · ")}
+                  </span>
+                  <button
+                    className="link no-print"
+                    onClick={() => walk(`for ${label}`, [...(waits.path ? [waits.path] : []), ...more])}
+                  >
+                    all {more.length + 1} in one go
+                  </button>
+                </>
+              )}
+            </li>
+          );
+        })}
       </ul>
     </section>
   );
