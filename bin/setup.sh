@@ -78,6 +78,8 @@ make_node() {
 front_end_files() {
   (cd "$root/frontend" && find src public index.html package-lock.json vite.config.ts tsconfig.json -type f) |
     sort | sed "s|^|$root/frontend/|"
+  # The guide and its pictures are built into the application.
+  find "$root/docs/guide" "$root/docs/screenshots" -type f | sort
 }
 
 make_front_end() {

@@ -1,4 +1,7 @@
+import { lazy, Suspense, useState } from "react";
+
 import { KNOWN_LEGEND } from "../parts/KnownMark";
+import { OneOf } from "../parts/OneOf";
 import { Panel } from "../parts/Panel";
 import { digitOf, SHEETS } from "./all";
 
@@ -18,13 +21,40 @@ const KEYS: [string, string][] = [
   ["u", "millimetres or inches"],
   ["n", "night bay or daylight"],
   ["h", "history"],
-  ["?", "these keys"],
+  ["?", "the guide and these keys"],
   ["Esc", "close what is open; out of a field"],
 ];
 
-export function HelpPanel({ open, close }: { open: boolean; close: () => void }) {
+const Guide = lazy(async () => ({ default: (await import("./guide/Guide")).Guide }));
+
+const PARTS = [
+  { value: "guide", label: "guide" },
+  { value: "keys", label: "keys and marks" },
+] as const;
+
+type Props = { open: boolean; close: () => void; sheet: string | undefined };
+
+export function HelpPanel({ open, close, sheet }: Props) {
+  const [part, setPart] = useState<"guide" | "keys">("guide");
   return (
-    <Panel title="Keys and marks" open={open} close={close}>
+    <Panel title="Guide, keys and marks" open={open} close={close} wide>
+      <div className="pt-3">
+        <OneOf label="What of it" value={part} ways={PARTS} choose={setPart} />
+      </div>
+      {part === "guide" ? (
+        <Suspense fallback={<p className="py-4 text-quiet">Opening the guide.</p>}>
+          <Guide key={sheet} sheet={sheet} />
+        </Suspense>
+      ) : (
+        <Keys />
+      )}
+    </Panel>
+  );
+}
+
+function Keys() {
+  return (
+    <>
       <table className="my-3 w-full">
         <tbody>
           {KEYS.map(([key, does]) => (
@@ -49,6 +79,6 @@ export function HelpPanel({ open, close }: { open: boolean; close: () => void })
         38 5/16 in · 3&apos; 2 5/16&quot; · 120,8 cm · 41/10 · 35 psi · 70 ft-lb. A bare number takes the unit
         that is shown.
       </p>
-    </Panel>
+    </>
   );
 }

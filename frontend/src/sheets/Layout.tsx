@@ -76,7 +76,7 @@ function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: bo
       </div>
       <HistoryPanel open={open === "history"} close={() => setOpen(undefined)} />
       <ClashDialog />
-      <HelpPanel open={open === "help"} close={() => setOpen(undefined)} />
+      <HelpPanel open={open === "help"} close={() => setOpen(undefined)} sheet={shown?.path} />
     </div>
   );
 }

@@ -139,7 +139,7 @@ function Commands({ openLine, openHistory, openHelp }: Props) {
         {theme === "light" ? "daylight" : "night bay"} <span className="text-quiet">n</span>
       </button>
       <button className="min-h-10 wide:min-h-8" onClick={openHelp}>
-        keys <span className="text-quiet">?</span>
+        guide <span className="text-quiet">?</span>
       </button>
       <Working />
     </div>
