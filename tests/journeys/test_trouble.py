@@ -180,3 +180,29 @@ def test_an_edit_is_one_round_trip(server: Served, window: Window) -> None:
     page.wait_for_timeout(500)
     of_the_rig = [each for each in asked if each.endswith(("/rigs/1", "/figures"))]
     assert of_the_rig == [f"PUT {server.url}/api/rigs/1/figures"]
+
+
+def test_a_press_beside_a_dialog_keeps_what_was_typed(server: Served, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/rig")
+    page.get_by_role("button", name="wheelbase 2740", exact=True).click()
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_role("textbox").first.fill("2751")
+    page.mouse.click(985, 700)
+    expect(dialog).to_have_count(0)
+    page.get_by_role("button", name="wheelbase 2740", exact=True).click()
+    expect(dialog.get_by_role("textbox").first).to_have_value("2751")
+    expect(dialog).to_contain_text("Typed before and not noted yet.")
+    dialog.get_by_role("button", name="forget it").click()
+    expect(dialog.get_by_role("textbox").first).to_have_value("2740")
+
+
+def test_a_day_of_fitting_that_is_to_come_is_refused_in_words(server: Served, window: Window) -> None:
+    page = window.page
+    page.goto(f"{server.url}/rigs/1/plan")
+    type_line(page, "tyre 285/75R17")
+    page.get_by_role("main").get_by_role("button", name="fitted", exact=True).first.click()
+    page.get_by_label("Fitted on").fill("2027-01-01")
+    page.get_by_role("button", name="it is fitted").click()
+    expect(page.get_by_role("alert")).to_contain_text("is still to come")
+    expect(page.get_by_label("Fitted on")).to_have_value("2027-01-01")

@@ -49,6 +49,9 @@ export function useSpec(path: string): FigureSpec | undefined {
   return specOf(useBench().catalogue, path);
 }
 
+/** What was typed into figures and is not noted, by rig and path. */
+const DRAFTS = new Map<string, string>();
+
 const WAYS_KNOWN = (["measured", "plate", "assumed"] as const).map((way) => ({ value: way, label: way }));
 
 /** What stands there now, as the server keeps it. */
@@ -70,7 +73,15 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
     if (typeof value === "number") return write(value, spec.path, { exact: true }).text;
     return Array.isArray(value) ? value.map((ratio) => String(Number(ratio.toFixed(6)))).join(" ") : value;
   };
-  const [typed, setTyped] = useState(written);
+  // What was typed and not noted, by a press beside the dialog, is there again when it is opened.
+  const draft = `${sheet.id} ${spec.path}`;
+  const [kept] = useState(() => DRAFTS.get(draft));
+  const [typed, setTypedNow] = useState(() => kept ?? written());
+  const setTyped = (text: string) => {
+    setTypedNow(text);
+    if (text === written()) DRAFTS.delete(draft);
+    else DRAFTS.set(draft, text);
+  };
   // What stood there as a guess goes with its ± and its reason as soon as another value is typed.
   const stands = noted?.known === "assumed" && typed !== written() ? undefined : noted;
   const [chosen, setChosen] = useState<{ known?: Known; doubt?: string; remark?: string }>({});
@@ -94,7 +105,10 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
       ...took.fields,
       version: sheet.versions[spec.path] ?? null,
     });
-    if (!refusal) return done();
+    if (!refusal) {
+      DRAFTS.delete(draft);
+      return done();
+    }
     setProblem(refusal.stale ? undefined : refusal.message);
     if (refusal.stale) setTheirs((refusal.problem.theirs as Theirs | undefined) ?? {});
   };
@@ -137,6 +151,14 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           </span>
         )}
       </label>
+      {kept !== undefined && kept === typed && (
+        <p className="cond text-sm text-oxide">
+          Typed before and not noted yet.{" "}
+          <button type="button" className="link" onClick={() => setTyped(written())}>
+            forget it
+          </button>
+        </p>
+      )}
       <SignSketch path={spec.path} />
       {spec.how && <p className="cond text-sm text-quiet">{spec.how}</p>}
       <Problem of={problem} />

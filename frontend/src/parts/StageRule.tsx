@@ -103,9 +103,12 @@ export function StageRule() {
           <span
             key={index}
             aria-hidden
-            className={`pointer-events-none absolute h-4 w-[3px] -translate-x-1/2 ${TICK[tick.state]}`}
+            title={tick.title}
+            className="absolute grid h-8 w-4 -translate-x-1/2 place-items-center"
             style={{ left: at(index) }}
-          />
+          >
+            <span className={`h-4 w-[3px] ${TICK[tick.state]}`} />
+          </span>
         ))}
         <Slider.Thumb
           aria-label="Stage"

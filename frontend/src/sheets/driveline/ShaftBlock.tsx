@@ -64,7 +64,7 @@ export function ShaftBlock({ end, result }: { end: End; result: Result }) {
           <SlipTable line={line} result={result} changed={changed} />
         </div>
       </div>
-      <div className="no-print grid gap-x-8 pt-3 wide:grid-cols-[minmax(0,1.5fr)_minmax(0,1fr)]">
+      <div className="no-print grid gap-x-8 pt-3 wide:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
         {now?.field && <FieldChart field={now.field} trial={trial} set={setTrial} />}
         <TrialControls end={end} trial={trial} set={setTrial} changed={changed} />
       </div>
@@ -339,6 +339,8 @@ function TrialControls({ end, trial, set, changed }: ControlProps) {
     <Slider
       of={`driveline.${key}`}
       label={label}
+      // The most used control of the sheet: its label stands above it, so that the track is long.
+      className="grid-cols-[minmax(0,1fr)_4.5rem] gap-y-0 [&>span]:col-span-2"
       value={trial[key]}
       set={(value) => set({ ...trial, [key]: value })}
       written={

@@ -51,7 +51,9 @@ export function FitForm({ change, done }: { change: ChangeLine; done: () => void
     </label>
   );
   return (
+    // What is wrong is said in our own words, and nothing is lost.
     <form
+      noValidate
       onSubmit={(event) => void submit(event)}
       className="my-2 ml-9 grid gap-3 border-l-4 border-ink pl-4"
     >
