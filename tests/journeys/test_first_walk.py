@@ -1,12 +1,15 @@
 """From a new vehicle to the tape: which few measurements come first, and the walk that comes back to its place."""
 
+from pathlib import Path
+
+from PIL import Image
 from playwright.sync_api import expect
 
 from tests.journeys.conftest import Served, Window, draw_bare
 
 
 def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
-    empty_server: Served, window: Window
+    empty_server: Served, window: Window, tmp_path: Path
 ) -> None:
     page = window.page
     page.goto(empty_server.url)
@@ -24,6 +27,11 @@ def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
     page.keyboard.press("Enter")
     # What is noted drops out, and the next one at the same station comes up.
     expect(page.get_by_role("combobox", name="speed sensor")).to_be_visible()
+    # The tape is photographed where it lies; undo takes that back as well.
+    picture = tmp_path / "tape.png"
+    Image.new("RGB", (1600, 1200), (120, 90, 60)).save(picture)
+    page.get_by_label("photograph the tape").set_input_files(picture)
+    expect(page.get_by_role("img", name="the tape, speed sensor")).to_be_visible()
     page.get_by_role("button", name="later").click()
     second = page.get_by_text("2 of ")
     expect(second).to_be_visible()

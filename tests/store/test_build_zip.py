@@ -14,7 +14,7 @@ from PIL import Image
 
 from jorvak.cli import main
 from jorvak.core.calculation import Refused
-from jorvak.core.survey.records import Photo, SurveyItem
+from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import faults_of, read_build, write_build
 from jorvak.formats.build_schema import schema
@@ -137,6 +137,7 @@ def test_photographs_travel_beside_the_build(tmp_path: Path) -> None:
         demo(2),
         survey=(item,),
         photos=(Photo(item="sill", file=name), Photo(item="sill", file=gone)),
+        tape_photos=(TapePhoto(figure="body.wheelbase_mm", file=name),),
     )
     files = PhotoFiles(tmp_path)
     out = io.BytesIO()

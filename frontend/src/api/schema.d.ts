@@ -1110,6 +1110,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/tape-photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a photograph of the tape as it lay, sent as the body of the request. */
+        post: operations["survey_add_tape_photo_rigs__int_rig_id__tape_photos_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/trip": {
         parameters: {
             query?: never;
@@ -3248,6 +3265,8 @@ export interface components {
             survey_item: components["schemas"]["Kept_SurveyItem_"][];
             /** Tank */
             tank: components["schemas"]["Kept_FoundTank_"][];
+            /** Tape Photo */
+            tape_photo: components["schemas"]["Kept_TapePhoto_"][];
             /** Trailer */
             trailer: components["schemas"]["Kept_Trailer_"][];
             /** Weighing */
@@ -3346,6 +3365,14 @@ export interface components {
             /** Id */
             id: number;
             record: components["schemas"]["SurveyItem"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[TapePhoto] */
+        Kept_TapePhoto_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["TapePhoto"];
             /** Version */
             version: number;
         };
@@ -8062,6 +8089,24 @@ export interface components {
             /** Taller Pct */
             taller_pct: number;
         };
+        /**
+         * TapePhoto
+         * @description A photograph of the tape as it lay when a figure was taken. ``file`` as that of Photo.
+         */
+        TapePhoto: {
+            /**
+             * Figure
+             * @description the path of the figure
+             */
+            figure: string;
+            /** File */
+            file: string;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
+        };
         /** TiltOut */
         TiltOut: {
             /**
@@ -11596,7 +11641,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo";
                 record_id: number;
             };
             cookie?: never;
@@ -12101,6 +12146,64 @@ export interface operations {
             path: {
                 rig_id: number;
                 item_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    survey_add_tape_photo_rigs__int_rig_id__tape_photos_post: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description the path of the figure that was taken */
+                figure: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
             };
             cookie?: never;
         };

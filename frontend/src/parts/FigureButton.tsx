@@ -15,6 +15,7 @@ import { useSettings } from "./settings";
 import { OneOf } from "./OneOf";
 import { SignSketch } from "./SignSketch";
 import { TakenField } from "./TakenField";
+import { TapePhotos } from "./TapePhotos";
 import { useTaken } from "./useTaken";
 import { Unfolds } from "./Unfolds";
 import { Problem } from "./Problem";
@@ -213,6 +214,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
           {noted.taken === "as it stood" && ", as it stood then"}
         </p>
       )}
+      <TapePhotos path={spec.path} label={spec.label} />
       {noted && <FigureHistory path={spec.path} />}
       {!noted && spec.typical !== null && (
         <button

@@ -17,13 +17,13 @@ from typing import BinaryIO
 from jorvak.core.calculation import Refused
 from jorvak.core.records import type_of
 from jorvak.core.rig import Rig
-from jorvak.core.survey.records import Photo
+from jorvak.core.survey.records import PICTURED, photographs
 from jorvak.formats.build_file import LARGEST_BYTES, Build, read_build, write_build
 from jorvak.formats.photograph import taken_in
 
 BUILD = "build.json"
 PHOTO = re.compile(r"photos/([0-9a-f]{16,64}\.jpg)")
-MOST_ENTRIES = 1 + type_of(Photo).most
+MOST_ENTRIES = 1 + sum(type_of(kind).most for kind in PICTURED)
 LARGEST_PHOTO = 30_000_000
 LARGEST_WHOLE = 1_000_000_000
 """Of a zip and of what is in it: as much as a rig may hold (``store.photos.MOST_BYTES``) and a little."""
@@ -39,14 +39,15 @@ def write_zip(
     """A build with its photographs, written into ``target``; those whose file is gone are left out of both."""
     gone = set()
     with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name in sorted({photo.file for photo in rig.all(Photo)}):
+        for name in sorted({photo.file for photo in photographs(rig)}):
             picture = picture_of(name)
             if picture is None:
                 gone.add(name)
             else:
                 archive.writestr(zipfile.ZipInfo(f"photos/{name}"), picture, zipfile.ZIP_STORED)
-        kept = tuple(photo for photo in rig.all(Photo) if photo.file not in gone)
-        archive.writestr(BUILD, write_build(rig.having(Photo, kept), written_on))
+        for kind in PICTURED:
+            rig = rig.having(kind, tuple(photo for photo in rig.all(kind) if photo.file not in gone))
+        archive.writestr(BUILD, write_build(rig, written_on))
 
 
 Tell = Callable[[int, int], None]
@@ -66,7 +67,7 @@ def read_zip(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_
         build = read_build(_unpacked(archive, BUILD, LARGEST_BYTES))
         within = set(archive.namelist())
         names: dict[str, str] = {}
-        photos = build.rig.all(Photo)
+        photos = photographs(build.rig)
         for number, photo in enumerate(photos):
             tell(number, len(photos))
             place = f"photos/{photo.file}"
@@ -79,8 +80,11 @@ def read_zip(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_
                     raise Refused(place, refused.message) from None
                 names[photo.file] = keep(picture)
     # A name says what is in the picture, whatever it was called.
-    named = (photo.model_copy(update={"file": names[photo.file]}) for photo in photos)
-    return replace(build, rig=build.rig.having(Photo, named))
+    rig = build.rig
+    for kind in PICTURED:
+        named = tuple(photo.model_copy(update={"file": names[photo.file]}) for photo in rig.all(kind))
+        rig = rig.having(kind, named)
+    return replace(build, rig=rig)
 
 
 def read_any(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_nobody) -> Build:

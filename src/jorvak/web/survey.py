@@ -1,11 +1,17 @@
 """The survey: items in the order in which they are put right, weighed; their photographs."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 from flask import Response, request
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.survey.records import Photo, SurveyItem
+from jorvak.core.catalogue import spec_of
+from jorvak.core.records import check_owner
+from jorvak.core.rig import Rig
+from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto, photographs
 from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open, weigh
 from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
@@ -69,20 +75,43 @@ def add_photo(path: ItemPath, query: NewPhoto) -> Response:
     item = next((item for item in rig.all(SurveyItem) if item.id == path.item_id), None)
     if item is None:
         raise NotThere("That is not in this survey any more.")
+    with sent_picture(rig) as name:
+        photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
+        rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
+    return answer(path.rig_id, query, status=201)
+
+
+class OfTape(View):
+    figure: str = Field(min_length=3, max_length=120, description="the path of the figure that was taken")
+
+
+@survey_pages.post("/rigs/<int:rig_id>/tape-photos", responses={201: Sheet})
+def add_tape_photo(path: RigPath, query: OfTape) -> Response:
+    """Take in a photograph of the tape as it lay, sent as the body of the request."""
+    rig = rigs().read(path.rig_id, query.person).rig
+    check_owner(rig, query.figure)
+    label = spec_of(query.figure).label
+    with sent_picture(rig) as name:
+        photo = TapePhoto(figure=query.figure, file=name, taken_on=today())
+        what = f"photograph of the tape, {label}"
+        rigs().put(path.rig_id, "tape_photo", photo, None, query.person, what, query.key)
+    return answer(path.rig_id, query, status=201)
+
+
+@contextmanager
+def sent_picture(rig: Rig) -> Iterator[str]:
+    """The picture in the body of the request, taken in and kept under the name given; gone again on an error."""
     raw = request.get_data(cache=False)
     if not raw:
         raise Refused("photo", "No picture came in. Take a JPEG, PNG or WebP.")
-    if photo_files().bytes_of(photo.file for photo in rig.all(Photo)) > MOST_BYTES:
+    if photo_files().bytes_of(photo.file for photo in photographs(rig)) > MOST_BYTES:
         raise Refused(
             "photo", f"This rig's photographs have {MOST_BYTES // 1_000_000} MB already. Take some out."
         )
     with long_work():
         picture = taken_in(raw)
     with photo_files().all_or_none() as keep:
-        name = keep(picture)
-        photo = Photo(item=item.item, file=name, caption=query.caption.strip() or None, taken_on=today())
-        rigs().put(path.rig_id, "photo", photo, None, query.person, f"photograph of {item.item}", query.key)
-    return answer(path.rig_id, query, status=201)
+        yield keep(picture)
 
 
 class PhotoPath(BaseModel):

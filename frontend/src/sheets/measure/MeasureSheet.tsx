@@ -14,6 +14,7 @@ import { RigDrawing } from "../../rig/RigDrawing";
 import { spotOf } from "./spotOf";
 import { Problem } from "../../parts/Problem";
 import { SignSketch } from "../../parts/SignSketch";
+import { TapePhotos } from "../../parts/TapePhotos";
 import { asFound } from "../../parts/asFound";
 import { counted } from "../../parts/counted";
 import { isOtherwiseNow } from "../../parts/useTaken";
@@ -229,6 +230,7 @@ function Walk({ one, place, count, go }: WalkProps) {
           </button>
           <button className="btn-main min-h-14 justify-center text-lg">note it</button>
         </div>
+        <TapePhotos path={one.path} label={one.label} />
       </form>
       <p className="cond wide:col-span-2">
         <span className="text-quiet">Decides: </span>

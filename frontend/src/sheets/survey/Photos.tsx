@@ -1,41 +1,27 @@
 /** Photographs of an item: taken in shrunk and bare of where they were taken. */
-import { useState } from "react";
-
 import { client } from "../../api/client";
 import { newKey } from "../../api/key";
 import { sheetOf } from "../../api/sheets";
 import type { Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
-import { Problem } from "../../parts/Problem";
+import { TakePhoto } from "../../parts/TakePhoto";
 
 export function Photos({ item, photos }: { item: Kept<"survey_item">; photos: Kept<"photo">[] }) {
-  const { sheet, stage, looks, put, keep } = useBench();
+  const { sheet, stage, looks, put } = useBench();
   const { units, person } = useSettings();
-  const [problem, setProblem] = useState<string>();
-  const [busy, setBusy] = useState(false);
-  const add = async (file: File | undefined) => {
-    if (!file) return;
-    setBusy(true);
-    try {
-      const answer = await sheetOf(
-        client.POST("/api/rigs/{rig_id}/survey/{item_id}/photos", {
-          params: {
-            path: { rig_id: sheet.id, item_id: item.id },
-            query: { stage, units, person, looks, key: newKey() },
-          },
-          body: file as never,
-          bodySerializer: (body: unknown) => body as Blob,
-          headers: { "Content-Type": "application/octet-stream" },
-        }),
-      );
-      keep(answer);
-      setProblem(undefined);
-    } catch (error) {
-      setProblem(`${file.name}: ${(error as Error).message} Nothing was taken in.`);
-    }
-    setBusy(false);
-  };
+  const send = (file: File) =>
+    sheetOf(
+      client.POST("/api/rigs/{rig_id}/survey/{item_id}/photos", {
+        params: {
+          path: { rig_id: sheet.id, item_id: item.id },
+          query: { stage, units, person, looks, key: newKey() },
+        },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    );
   return (
     <section className="flex flex-wrap items-center gap-4">
       {photos.map(({ id, version, record: photo }) => (
@@ -57,20 +43,7 @@ export function Photos({ item, photos }: { item: Kept<"survey_item">; photos: Ke
           </figcaption>
         </figure>
       ))}
-      <label className="btn cursor-pointer focus-within:outline-2">
-        {busy ? "taking it in" : "add a photograph"}
-        <input
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          className="sr-only"
-          disabled={busy}
-          onChange={(event) => {
-            void add(event.target.files?.[0]);
-            event.target.value = "";
-          }}
-        />
-      </label>
-      <Problem of={problem} />
+      <TakePhoto label="add a photograph" send={send} />
     </section>
   );
 }

@@ -6,7 +6,7 @@ from pydantic import Field, StringConstraints
 
 from jorvak.core.calculation import NotNegative
 from jorvak.core.records import RecordType
-from jorvak.core.rig import Day, Frozen, Line, Record, Text
+from jorvak.core.rig import Day, Frozen, Line, Record, Rig, Text
 
 Zone = Literal["front", "engine", "cabin", "frame", "under", "rear", "left", "right", "wheels", "electrics"]
 Condition = Literal[
@@ -14,6 +14,10 @@ Condition = Literal[
 ]
 Concern = Literal["safety", "engine", "structure", "comfort", "looks"]
 Decision = Literal["leave", "treat", "repair", "replace", "look again"]
+
+
+PictureFile = Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{16,64}\.jpg$")]
+"""The name of a photograph beside the database, by what is in it."""
 
 
 class Weighing(Frozen):
@@ -49,13 +53,32 @@ class Photo(Record):
     """A photograph of a survey item. ``file`` is its name beside the database, or in the build's zip."""
 
     item: Line = Field(description="what the survey calls it")
-    file: Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{16,64}\.jpg$")]
+    file: PictureFile
     caption: Text | None = None
     taken_on: Day | None = None
+
+
+class TapePhoto(Record):
+    """A photograph of the tape as it lay when a figure was taken. ``file`` as that of Photo."""
+
+    figure: Line = Field(description="the path of the figure")
+    file: PictureFile
+    taken_on: Day | None = None
+
+
+PICTURED: tuple[type[Photo], type[TapePhoto]] = (Photo, TapePhoto)
+"""Types of records that have a photograph each."""
+
+
+def photographs(rig: Rig) -> tuple[Photo | TapePhoto, ...]:
+    """Every photograph of a rig."""
+    return (*rig.all(Photo), *rig.all(TapePhoto))
 
 
 RECORDS = (
     RecordType("survey_item", SurveyItem, "survey", "item", "survey", most=2000, noted=("found_on", "found_by")),
     RecordType("photo", Photo, "photos", "file", "photograph", most=2000, written_whole=False, several=True,
                belongs_to=("item", SurveyItem)),
+    RecordType("tape_photo", TapePhoto, "tape_photos", "file", "photograph of the tape", most=1000, written_whole=False,
+               several=True),
 )  # fmt: skip
