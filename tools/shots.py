@@ -107,9 +107,10 @@ def build(page: Page, url: str) -> None:
     page.mouse.wheel(0, 560)
     page.wait_for_timeout(400)
     take(page, "options", from_top=False)
-    page.goto(f"{url}/rigs/2/rig")
-    page.get_by_role("button", name="donor case transfer-case").click()
-    page.mouse.wheel(0, 20_000)
+    page.goto(f"{url}/rigs/2/parts")
+    page.get_by_role("button", name="▸ donor case").click()
+    page.get_by_label("donor case, input against gearbox, output").scroll_into_view_if_needed()
+    page.mouse.wheel(0, 250)
     page.wait_for_timeout(400)
     take(page, "parts", from_top=False)
 
