@@ -77,6 +77,23 @@ class TestFirstWalk:
         left_out = [each.worth for each in found if each.path not in walk.paths]
         assert max(left_out) <= min(each.worth for each in found if each.path in walk.paths)
 
+    def test_limits_without_which_nothing_is_said_of_the_load_come_first(self, usual: Rig) -> None:
+        def first(rig: Rig) -> tuple[str, ...]:
+            return first_walk(
+                measure_next(moment(rig, "as-found", on=DAY), assess(rig, "as-found", on=DAY))
+            ).paths
+
+        permitted = {"body.permitted_kg", "body.permitted_front_kg", "body.permitted_rear_kg"}
+        assert permitted <= set(first(usual))
+        plates = {path: Figure(3000.0, "plate") for path in permitted}
+        assert not permitted & set(first(replace(usual, figures={**usual.figures, **plates})))
+
+    def test_what_was_only_assumed_and_not_planned_does_not_crowd_out_what_decides(self, usual: Rig) -> None:
+        found = measure_next(moment(usual, "as-found", on=DAY), assess(usual, "as-found", on=DAY))
+        worth = {each.path: each.worth for each in found}
+        # A spring's rate is asked for by a finding on guesses alone, the axle ratio by what decides.
+        assert worth["front_suspension.rate_n_per_mm"] < 0.5 < worth["rear_axle.ratio"]
+
     def test_minutes_are_those_of_each_station_once_and_of_each_figure(self) -> None:
         # On the scale 30 to get ready and 5 for each; at the plate 3 and 1.
         paths = ("body.front_axle_kg", "engine.idle_rpm", "body.rear_axle_kg", "gearbox.gears")

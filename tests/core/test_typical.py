@@ -6,6 +6,7 @@ import pytest
 
 from jorvak.core.assess import assess
 from jorvak.core.catalogue import spec_of
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.load.area import LoadResults
 from jorvak.core.rig import Figure, Form, Rig
 from jorvak.core.rolling.area import RollingResults
@@ -27,10 +28,19 @@ def fresh(form: Form = "wagon", **figures: float | str) -> Rig:
 
 @pytest.mark.parametrize("form", get_args(Form))
 def test_every_sheet_speaks_from_the_first_minute(form: Form) -> None:
-    results = assess(standing_in(fresh(form), TODAY, speeds=5), on=TODAY).results
+    # Nobody said how many gears, and it speaks all the same.
+    results = assess(standing_in(fresh(form), TODAY), on=TODAY).results
     rolling, stance = results.of(RollingResults), results.of(StanceResults)
+    driveline = results.of(DrivelineResults)
     for result in (
         rolling.gears,
+        rolling.speedometer,
+        driveline.front_shaft,
+        driveline.rear_shaft,
+        driveline.rear_strength,
+        stance.front_corner,
+        stance.front_shock,
+        stance.rear_shock,
         rolling.crawl,
         rolling.axle_match,
         stance.angles,
@@ -48,6 +58,20 @@ def test_it_is_assumed_with_its_reason_and_never_what_is_stamped() -> None:
     assert all(figure.known == "assumed" and figure.note for figure in new.values())
     assert not [path for path in new if any(word in path for word in NEVER) or spec_of(path).kind == "limit"]
     assert rig.figures["gearbox.gears"].value == GEARS[6]
+
+
+@pytest.mark.parametrize("form", get_args(Form))
+def test_what_is_usual_stops_nothing(form: Form) -> None:
+    found = assess(standing_in(fresh(form), TODAY, speeds=5), "as-found", on=TODAY)
+    assert {finding.severity for finding in found.findings} <= {"measure", "note"}
+    assert len(found.only_assumed.checks) > 8
+
+
+def test_a_spring_of_the_usual_length_carries_what_stands_on_it() -> None:
+    # By hand: 1.4 Hz presses a spring by g / (2 pi 1.4)^2 = 126.7 mm, from 300 mm as it stands.
+    rig = standing_in(fresh(), TODAY)
+    for end in ("front", "rear"):
+        assert rig.figures[f"{end}_suspension.free_length_mm"].value == pytest.approx(426.7, abs=0.2)
 
 
 def test_what_is_noted_stays_and_the_rest_follows_it() -> None:

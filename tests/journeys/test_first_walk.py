@@ -23,15 +23,15 @@ def test_the_walk_begins_from_a_new_rig_and_comes_back_to_its_place(
     page.get_by_text("take most doubt away").wait_for()
     page.get_by_role("link", name="begin the walk").click()
     expect(page.get_by_text("1 of ")).to_contain_text("at the plate and the papers")
-    page.get_by_role("textbox", name="gearbox, first to top").fill("4.08 2.29 1.47 1.00 0.82")
+    page.get_by_role("textbox", name="permitted mass kg").fill("2850")
     page.keyboard.press("Enter")
     # What is noted drops out, and the next one at the same station comes up.
-    expect(page.get_by_role("combobox", name="speed sensor")).to_be_visible()
+    expect(page.get_by_role("textbox", name="permitted on the front axle")).to_be_visible()
     # The tape is photographed where it lies; undo takes that back as well.
     picture = tmp_path / "tape.png"
     Image.new("RGB", (1600, 1200), (120, 90, 60)).save(picture)
     page.get_by_label("photograph the tape").set_input_files(picture)
-    expect(page.get_by_role("img", name="the tape, speed sensor")).to_be_visible()
+    expect(page.get_by_role("img", name="the tape, permitted on the front axle")).to_be_visible()
     page.get_by_role("button", name="later").click()
     second = page.get_by_text("2 of ")
     expect(second).to_be_visible()

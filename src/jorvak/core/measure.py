@@ -13,7 +13,7 @@ from jorvak.core.catalogue import spec_of, usual_doubt
 from jorvak.core.catalogue.taking import Taking, taking
 from jorvak.core.engine.moment import Moment
 from jorvak.core.engine.sources import Share
-from jorvak.core.findings import measurable
+from jorvak.core.findings import Finding, measurable
 from jorvak.core.headlines import number_at, shown_figures
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import title_of
@@ -81,7 +81,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
                     (settle.figure, False),
                     finding.text,
                     1.0,
-                    FINDING_WEIGHT,
+                    _weight_of(here, finding),
                     must=True,
                 )
     for key in here.rig.brief.deciding or DECIDES:
@@ -92,7 +92,10 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
         if result.waits_for is not None and result.waits_for.path is not None:
             _want(wanted, (result.waits_for.path, False), f"{shown.label} waits for it", 1.0, 1.0, must=True)
             continue
-        _, place = number_at(result.value, shown.place)
+        value, place = number_at(result.value, shown.place)
+        for path in shown.wants if value is None else ():
+            if path not in here.here:
+                _want(wanted, (path, False), f"{shown.label} waits for it", 1.0, 1.0, must=True)
         for share in result.doubt_from.get(place, ()):
             if share.path is None or share.share < LEAST_SHARE:
                 continue
@@ -128,6 +131,13 @@ def first_walk(measurements: Iterable[Measurement], most: int = FIRST) -> Walk:
 def _minutes(taken: list[Measurement]) -> float:
     """To get ready once for all that is taken at a station, and for each of them."""
     return max(each.taking.ready_min for each in taken) + sum(each.taking.each_min for each in taken)
+
+
+def _weight_of(here: Moment, finding: Finding) -> float:
+    """What it is worth to settle a finding: little where most of it was only assumed and nothing planned raised it."""
+    known = [here.here[path].known for path in finding.figures if path in here.here]
+    guessed = known.count("assumed") > len(known) / 2
+    return ASSUMED_WEIGHT if guessed and finding.change is None else FINDING_WEIGHT
 
 
 def _not_noted_yet(here: Moment, path: str, as_found: bool) -> str:

@@ -9,7 +9,8 @@ from datetime import date
 
 from jorvak.core.catalogue import BadFigure, checked
 from jorvak.core.immutable import record
-from jorvak.core.places import ENDS
+from jorvak.core.places import ENDS, End
+from jorvak.core.quantities.units import STANDARD_GRAVITY
 from jorvak.core.rig import Carrier, Figure, Form, Rig, Value
 from jorvak.core.rolling.tyre_size import sidewall
 
@@ -44,7 +45,14 @@ GEARS: dict[int, tuple[float, ...]] = {
     8: (4.7, 3.1, 2.1, 1.67, 1.28, 1.0, 0.84, 0.67),
 }
 """A first gear of four to five, an overdrive from five on, steps that become narrower: the usual of light vehicles."""
+USUAL_SPEEDS = 5
 USUAL_RADIUS_MM = 365.0
+LOADED_SPRING_MM = 300.0
+SHOCK_AT_RIDE_MM = 450.0
+
+
+LEAVES_BEHIND: tuple[Form, ...] = ("pickup", "double-cab", "cab-chassis", "van")
+"""Forms that mostly stand on leaf springs behind."""
 
 
 @record(frozen=True, slots=True)
@@ -87,6 +95,8 @@ def _usual(rig: Rig, speeds: int | None, four_wheel_drive: bool) -> Iterator[Usu
     yield Usual("body.rake_to_mm", 1.42 * radius + 20, 60.0, by_tyre)
     yield from _drive(speeds, four_wheel_drive)
     yield from _suspension(rig.form, mass, of.front_share)
+    for end in ENDS if four_wheel_drive else ENDS[1:]:
+        yield from _shaft(end, wheelbase, radius)
 
 
 def _drive(speeds: int | None, four_wheel_drive: bool) -> Iterator[Usual]:
@@ -97,8 +107,13 @@ def _drive(speeds: int | None, four_wheel_drive: bool) -> Iterator[Usual]:
     yield Usual("engine.power_at_rpm", 3800.0, 500.0, why)
     yield Usual("engine.pull_from_rpm", 1700.0, 300.0, why)
     yield Usual("engine.pull_to_rpm", 2800.0, 400.0, why)
-    if speeds in GEARS:
-        yield Usual("gearbox.gears", GEARS[speeds], None, f"usual of {speeds} speeds")
+    known = speeds in GEARS
+    count = speeds if known and speeds is not None else USUAL_SPEEDS
+    yield Usual(
+        "gearbox.gears", GEARS[count], None, f"usual of {count} speeds" + ("" if known else ", as most have")
+    )
+    yield Usual("speedometer.sensor", "upstream", None, "usual of speedometers driven by the gearbox or case")
+    yield Usual("speedometer.top_speed_kmh", 140.0, 20.0, why)
     yield Usual(
         "transfer.drive",
         "part-time" if four_wheel_drive else "two-wheel",
@@ -121,9 +136,39 @@ def _suspension(form: Form, mass_kg: float, front_share: float) -> Iterator[Usua
         yield Usual(f"{end}_suspension.rate_n_per_mm", rate, 0.35 * rate, why)
         yield Usual(f"{end}_suspension.bump_mm", 80.0, 30.0, "usual travel")
         yield Usual(f"{end}_suspension.droop_mm", 95.0, 35.0, "usual travel")
+        if form in LEAVES_BEHIND and end == "rear":
+            yield Usual("rear_suspension.spring", "leaf", None, f"usual of a {form}")
+        else:
+            carried = mass_kg * share / 2 * 0.9 * STANDARD_GRAVITY / rate
+            yield Usual(f"{end}_suspension.spring", "coil", None, f"usual of a {form}")
+            yield Usual(f"{end}_suspension.free_length_mm", LOADED_SPRING_MM + carried, 50.0,
+                        "as long, loaded, as such springs are, and what the load presses them")  # fmt: skip
+        yield Usual(f"{end}_suspension.shock_ride_mm", SHOCK_AT_RIDE_MM, 20.0, "usual length")
+        yield Usual(f"{end}_suspension.shock_closed_mm", SHOCK_AT_RIDE_MM - 145, 20.0, "usual length")
+        yield Usual(f"{end}_suspension.shock_open_mm", SHOCK_AT_RIDE_MM + 165, 20.0, "usual length")
+        yield Usual(f"{end}_suspension.hose_spare_mm", 60.0, 40.0, "usual spare of a hose")
     yield Usual("steering.caster_deg", 3.0, 1.5, "usual of steered axles")
     yield Usual("steering.lock_out_deg", 30.0, 5.0, "usual lock")
     yield Usual("steering.lock_in_deg", 34.0, 5.0, "usual lock")
+
+
+def _shaft(end: End, wheelbase_mm: float, radius_mm: float) -> Iterator[Usual]:
+    """A shaft between a case in the middle and the axle, its ends parallel as they are built."""
+    why = "usual of a case amidships and a solid axle"
+    rear = end == "rear"
+    yield Usual(f"{end}_shaft.build", "single", None, "usual of shafts")
+    for joint, x_mm, z_mm in (
+        ("drive", wheelbase_mm * (0.52 if rear else 0.40), radius_mm + (120 if rear else 75)),
+        ("pinion", wheelbase_mm - 170 if rear else 170.0, radius_mm + 45),
+    ):
+        yield Usual(f"{end}_shaft.{joint}_x_mm", x_mm, 120.0, why)
+        yield Usual(f"{end}_shaft.{joint}_y_mm", 0.0 if rear else 230.0, 60.0, why)
+        yield Usual(f"{end}_shaft.{joint}_z_mm", z_mm, 50.0, why)
+        yield Usual(f"{end}_shaft.{joint}_side_deg", 2.0, 2.0, "parallel at both ends, as they are built")
+    yield Usual(f"{end}_shaft.engaged_mm", 90.0, 30.0, "usual of slips")
+    yield Usual(f"{end}_shaft.collapse_mm", 60.0, 25.0, "usual of slips")
+    yield Usual(f"{end}_shaft.od_mm", 63.5, 10.0, "usual tube")
+    yield Usual(f"{end}_shaft.wall_mm", 2.5, 0.7, "usual tube")
 
 
 def typical_points(rig: Rig) -> Iterator[tuple[str, Carrier, float, float, str]]:

@@ -113,7 +113,7 @@ function Walk({ one, place, count, go }: WalkProps) {
       do: "note",
       path: one.path,
       typed,
-      known: "measured",
+      known: spec.known,
       doubt: "",
       note: sheet.figures[one.path]?.note ?? "",
       version: sheet.versions[one.path] ?? null,

@@ -30,7 +30,8 @@ class Shown:
     ``{=area.result.place|name}`` a number worked out here, ``{found=…}`` as found. ``END`` in it is the axle
     that drives; ``source`` says where the formula is from. A ``change`` counts from nothing as found.
     ``label_with`` writes a label that depends on what is known, from the results of the area; ``label_below`` is what
-    it is called where it is below 0, which is then shown without its sign.
+    it is called where it is below 0, which is then shown without its sign. ``wants``: limits without which there is
+    no such number though its result is there.
     """
 
     key: str
@@ -44,6 +45,7 @@ class Shown:
     change: bool = False
     label_with: Callable[..., str | None] | None = None
     label_below: str | None = None
+    wants: tuple[str, ...] = ()
 
 
 @record(frozen=True, slots=True)
