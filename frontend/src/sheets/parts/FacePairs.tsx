@@ -4,6 +4,7 @@
  */
 import type { FacePair, Kept } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { useNarrow } from "../../parts/useNarrow";
 import { useKeepPart } from "./useKeepPart";
 
 type Props = { kept: Kept<"part">; pairs: FacePair[] };
@@ -45,10 +46,13 @@ export function FacePairs({ kept, pairs }: Props) {
   );
 }
 
-const ROW = 40;
 const GAP = 72;
+/** Height of a row; on a phone what it is about stands over its line, and not beside it. */
+const ROW = { wide: 40, narrow: 60 };
 
 function Pair({ pair }: { pair: FacePair }) {
+  const narrow = useNarrow();
+  const height = narrow ? ROW.narrow : ROW.wide;
   const wrong = pair.rows.filter(({ verdict }) => verdict === "differs").length;
   const unknown = pair.rows.filter(({ verdict }) => verdict === "not known").length;
   const between = useBench().sheet.records.part.find(({ record }) => {
@@ -74,22 +78,32 @@ function Pair({ pair }: { pair: FacePair }) {
       <div className="grid max-w-3xl grid-cols-[1fr_4.5rem_1fr]">
         <ul>
           {pair.rows.map(({ field }) => (
-            <li key={field} className="flex items-center justify-end gap-3" style={{ height: ROW }}>
-              <span className="text-sm text-quiet">{inWords(field)}</span>
+            <li
+              key={field}
+              className={`flex justify-end gap-3 ${narrow ? "items-end pb-1" : "items-center"}`}
+              style={{ height }}
+            >
+              {!narrow && <span className="text-sm text-quiet">{inWords(field)}</span>}
               <FaceField part={pair.part} face={pair.face} field={field} right />
             </li>
           ))}
         </ul>
-        <Contact pair={pair} />
+        <Contact pair={pair} narrow={narrow} />
         <ul>
           {pair.rows.map(({ field, verdict }) => (
-            <li key={field} className="flex items-center gap-3" style={{ height: ROW }}>
+            <li
+              key={field}
+              className={`flex gap-3 ${narrow ? "items-end pb-1" : "items-center"}`}
+              style={{ height }}
+            >
               <FaceField part={pair.other} face={pair.other_face} field={field} />
-              <span
-                className={`text-sm ${verdict === "differs" ? "font-semibold text-oxide" : "text-quiet"}`}
-              >
-                {verdict}
-              </span>
+              {!narrow && (
+                <span
+                  className={`text-sm ${verdict === "differs" ? "font-semibold text-oxide" : "text-quiet"}`}
+                >
+                  {verdict}
+                </span>
+              )}
             </li>
           ))}
         </ul>
@@ -103,22 +117,37 @@ function Pair({ pair }: { pair: FacePair }) {
 }
 
 /** The line of contact, a piece for each thing that has to agree. */
-function Contact({ pair }: { pair: FacePair }) {
+function Contact({ pair, narrow }: { pair: FacePair; narrow: boolean }) {
   const middle = GAP / 2;
+  const row = narrow ? ROW.narrow : ROW.wide;
+  const label = narrow ? 20 : 0;
   return (
-    <svg width={GAP} height={pair.rows.length * ROW} aria-hidden>
+    <svg width={GAP} height={pair.rows.length * row} className="overflow-visible" aria-hidden>
       {pair.rows.map(({ field, verdict }, i) => {
-        const y = i * ROW;
+        const top = i * row + label;
+        const across = top + (row - label) / 2;
         const apart = verdict === "differs" ? 9 : 0;
         const dash = verdict === "not known" ? "2 5" : undefined;
         return (
           <g key={field} stroke="var(--ink)" strokeWidth={verdict === "agrees" ? 2 : 3} fill="none">
+            {narrow && (
+              <text
+                x={middle}
+                y={i * row + 15}
+                textAnchor="middle"
+                fontSize={13}
+                fill="var(--quiet)"
+                stroke="none"
+              >
+                {inWords(field)}
+              </text>
+            )}
             <path
-              d={`M 4 ${y + ROW / 2} H ${middle - apart} V ${y + 3} M ${middle - apart} ${y + ROW / 2} V ${y + ROW - 3}`}
+              d={`M 4 ${across} H ${middle - apart} M ${middle - apart} ${top + 3} V ${i * row + row - 3}`}
               strokeDasharray={dash}
             />
             <path
-              d={`M ${GAP - 4} ${y + ROW / 2} H ${middle + apart} V ${y + 3} M ${middle + apart} ${y + ROW / 2} V ${y + ROW - 3}`}
+              d={`M ${GAP - 4} ${across} H ${middle + apart} M ${middle + apart} ${top + 3} V ${i * row + row - 3}`}
               strokeDasharray={dash}
             />
           </g>

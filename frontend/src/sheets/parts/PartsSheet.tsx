@@ -21,6 +21,8 @@ const FILTERS = [
   { value: "all", label: "all" },
   ...PLACES.map((place) => ({ value: place, label: PLACE_NAMES[place] })),
 ] as const;
+/** Columns for which a phone has no room. */
+const ON_A_DESK = "max-[37.4rem]:hidden";
 type Filter = (typeof FILTERS)[number]["value"];
 
 export function PartsSheet() {
@@ -69,9 +71,9 @@ export function PartsSheet() {
                 <th>part</th>
                 <th>where</th>
                 <th>faces</th>
-                <th>what waits for it</th>
-                <th className="text-right">mass</th>
-                <th className="text-right">price</th>
+                <th className={ON_A_DESK}>what waits for it</th>
+                <th className={`text-right ${ON_A_DESK}`}>mass</th>
+                <th className={`text-right ${ON_A_DESK}`}>price</th>
               </tr>
             </thead>
             <tbody>
@@ -147,7 +149,7 @@ function PartRow({ kept, pairs, open, press }: RowProps) {
         <td className="pt-3!">
           <FaceState part={Object.keys(part.faces ?? {}).length} pairs={pairs} />
         </td>
-        <td className="pt-3!">
+        <td className={`pt-3! ${ON_A_DESK}`}>
           {waiting.map((change: ChangeLine) => (
             <span key={change.id} className="block">
               step {change.step}: {change.title} <span className="text-quiet">{change.state}</span>
@@ -155,7 +157,7 @@ function PartRow({ kept, pairs, open, press }: RowProps) {
           ))}
           {waiting.length === 0 && <span className="text-quiet">–</span>}
         </td>
-        <td className="text-right">
+        <td className={`text-right ${ON_A_DESK}`}>
           <FigureButton path={`parts.${part.name}.mass_kg`} label={`mass of ${part.name}`}>
             {typeof mass === "number" ? (
               Object.values(write(mass, "mass_kg")).join(" ")
@@ -164,13 +166,13 @@ function PartRow({ kept, pairs, open, press }: RowProps) {
             )}
           </FigureButton>
         </td>
-        <td className="pt-3! text-right">
+        <td className={`pt-3! text-right ${ON_A_DESK}`}>
           {part.price === null || part.price === undefined ? "–" : money(part.price)}
         </td>
       </tr>
       {(open || problem) && (
         <tr>
-          <td colSpan={6} className="border-b border-ink pb-4 pl-6">
+          <td colSpan={6} className="border-b border-ink pb-4 wide:pl-6">
             <Problem of={problem} />
             {waiting
               .filter(({ fields }) => fields["part"] === part.name)

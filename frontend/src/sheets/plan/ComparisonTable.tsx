@@ -19,7 +19,7 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
   const { columns, rows, alike } = comparison;
   return (
     <div className="sideways">
-      <table className="cond w-full table-fixed">
+      <table className="cond w-full table-fixed min-w-[34rem] print:min-w-0">
         <thead>
           <tr className="align-top">
             <th className="w-40 pr-2 text-left text-sm font-normal text-quiet">
@@ -27,7 +27,10 @@ export function ComparisonTable({ comparison, heads, feet }: Props) {
             </th>
             {columns.map((column) => (
               <th key={column.label} className="px-2 text-left font-normal">
-                <span className="no-print relative block overflow-hidden bg-strip" style={{ height: 78 }}>
+                <span
+                  className="no-print relative block overflow-hidden bg-strip max-[37.4rem]:hidden"
+                  style={{ height: 78 }}
+                >
                   <RigDrawing
                     form={sheet.form}
                     figures={asFound(sheet)}
