@@ -149,7 +149,9 @@ def test_an_evening_is_a_rig_of_more_than_a_hundred_figures() -> None:
 
 @pytest.mark.parametrize(
     ("line", "asks"),
-    [("front 4", "Type for example"), ("axle 1200", "of which axle"), ("wheelbase 2740 and a half", "was read"), ("track 1540 1530 1520", "no change"),
+    [
+        ("track 12 spare", "front, rear or both"),
+        ("front left bump 80", "front, rear or both"),("front 4", "Type for example"), ("axle 1200", "of which axle"), ("wheelbase 2740 and a half", "was read"), ("track 1540 1530 1520", "no change"),
      ("wheelbase 9", "lies between"), ("case guard 1340, 286, 12", ""), ("x" * 400, "at most"), ("leaving 31 february", "no 31 february"),
      ("track 1540, hello", "front, rear or both"), ("wheelbase 2740, hello", "“hello” was not understood"), ("kpi 12 caster", "")],
 )  # fmt: skip

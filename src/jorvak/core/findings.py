@@ -70,15 +70,16 @@ class Finding:
 
 @record(frozen=True, slots=True)
 class Passed:
-    """A margin that a rule looked at and that holds: the number at ``place`` of a result, against ``assumed_limits``.
+    """A margin that a rule looked at and that holds: the number at ``place`` of a result.
 
-    ``result`` None: it holds by what stands on a plate alone.
+    ``result`` None: it holds by what stands on a plate, or by figures that the rule weighed itself. ``on_assumed``:
+    figures that are assumed and on which it rests besides, such as a limit that nobody noted.
     """
 
     code: str
     result: Result[Any] | None
     place: str
-    assumed_limits: tuple[str, ...]
+    on_assumed: tuple[str, ...]
 
 
 @record(frozen=True)
@@ -94,10 +95,10 @@ class Here:
     passed: list[Passed] = field(default_factory=list)
 
     def passes(
-        self, code: str, result: Result[Any] | None, place: str = "", assumed_limits: tuple[str, ...] = ()
+        self, code: str, result: Result[Any] | None, place: str = "", on_assumed: tuple[str, ...] = ()
     ) -> None:
         """Keep that the finding ``code`` is not raised, and by which number; see Passed."""
-        self.passed.append(Passed(code, result, place, assumed_limits))
+        self.passed.append(Passed(code, result, place, on_assumed))
 
     def value(self, path: str, as_found: bool = False) -> Any:
         """The figure at ``path``, or None. One that was taken as it stood is taken back, as results do."""

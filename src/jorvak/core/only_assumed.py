@@ -2,9 +2,11 @@
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping
+from typing import Any
 
 from jorvak.core.catalogue import spec_of
 from jorvak.core.engine.moment import Moment
+from jorvak.core.engine.result import Result
 from jorvak.core.findings import Finding, Here, Passed, measurable
 from jorvak.core.immutable import record
 from jorvak.core.rig import Figure
@@ -43,9 +45,9 @@ def only_assumed(here: Here, raised: tuple[Finding, ...]) -> OnlyAssumed:
 
 def _assumed_under(here: Moment, passed: Passed) -> Iterator[tuple[str, float]]:
     """The assumed figures under a margin, each with its share of what that may be off."""
-    for path in passed.assumed_limits:
+    for path in passed.on_assumed:
         yield path, 1.0
-    if passed.result is None:
+    if passed.result is None or not _any_assumed(here, passed.result):
         return
     shares = passed.result.doubt_from.get(passed.place, ())
     for share in shares:
@@ -58,6 +60,15 @@ def _assumed_under(here: Moment, passed: Passed) -> Iterator[tuple[str, float]]:
         for path in numbers:
             if _is_assumed(here.here, path):
                 yield path, 1 / len(numbers)
+
+
+def _any_assumed(here: Moment, result: Result[Any]) -> bool:
+    """Whether any figure under a result is assumed: what it may be off is worked out only then."""
+    return (
+        bool(result.stands_in)
+        or any(_is_assumed(here.here, path) for path in result.rests_on)
+        or any(_is_assumed(here.found, path) for path in result.rests_on_found)
+    )
 
 
 def _is_assumed(noted: Mapping[str, Figure], path: str) -> bool:

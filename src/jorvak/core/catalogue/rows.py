@@ -8,6 +8,7 @@ ON_ITS_WHEELS = "On level ground, on its own weight, tyres at road pressure, rol
 TAPE = f"{ON_ITS_WHEELS} Tape, plumb line to the ground where the ends are not on one line."
 UP = f"{ON_ITS_WHEELS} Tape straight up from the ground."
 SCALE = "Weighbridge, one axle at a time, level, brakes off; note what was in it."
+KITCHEN_SCALE = "Kitchen or luggage scale, as it is packed."
 TWO_SCALES = "Two scales under the front wheels, rear axle raised on stands, suspension locked: two readings."
 FOUR_SCALES = "Four scales, one under each wheel: the weigh-in works it out."
 LEVEL = f"{ON_ITS_WHEELS} Digital level, zeroed on the ground beside the wheel."

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.catalogue.rows import FOUR_SCALES, SCALE, TAPE, UP, one
+from jorvak.core.catalogue.rows import FOUR_SCALES, KITCHEN_SCALE, SCALE, TAPE, UP, one
 from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading, Spot
 
 _ITSELF = Spot(own="vehicle", of="sill")
@@ -51,7 +51,7 @@ def _place() -> Iterator[FigureSpec]:
 
 
 def _cargo() -> Iterator[FigureSpec]:
-    yield one("mass_kg", "mass", "14", 0.01, 3000, "Kitchen or luggage scale, as it is packed.", spot=_ITSELF)
+    yield one("mass_kg", "mass", "14", 0.01, 3000, KITCHEN_SCALE, spot=_ITSELF)
 
 
 def _trailer() -> Iterator[FigureSpec]:

@@ -593,6 +593,9 @@ def _noted(topic: Topic, said: _Said, preset: Preset) -> Figures:
             return {}
     else:
         spots = [(str(place), value) for place, value in said.at]
+    if "{e}" in topic.path and any(place in WHEEL_ALONE for place, _ in spots):
+        # A spare has no axle, and a wheel none of its own.
+        raise Asked(_which(topic, said))
     found: Figures = {}
     for place, value in spots:
         for path in _paths(topic.path, place):
@@ -634,6 +637,9 @@ WHEELS: dict[str, tuple[str, ...]] = {
     "front": ("front_left", "front_right"),
     "rear": ("rear_left", "rear_right"),
 }
+
+
+WHEEL_ALONE = frozenset(WHEELS["all"])
 
 
 def _paths(template: str, place: str) -> Iterator[str]:

@@ -25,7 +25,9 @@ def too_heavy(here: Here) -> Iterator[Finding]:
             off = _off(here, place)
             severity = room(limit - place.kg, off)
             if severity is None:
-                here.passes("roof-too-heavy" if roof else "place-too-heavy", result, f"places.{i}.kg")
+                here.passes(
+                    "roof-too-heavy" if roof else "place-too-heavy", None, "", _guessed_in(here, place)
+                )
                 continue
             near = f" (±{here.kg(off)})" if off else ""
             what = "On the roof, rack included, are" if roof else f"In or on {place.name} are"
@@ -40,6 +42,16 @@ def too_heavy(here: Here) -> Iterator[Finding]:
                 subject=f"{i} {when}" if roof else f"{place.name} {when}",
             )
             break
+
+
+def _guessed_in(here: Here, place: PlaceRoom) -> tuple[str, ...]:
+    """The assumed masses in a place, where they are half of it or more; its ± as a result would take far longer."""
+    masses = here.judged_results.result("load", "masses").value
+    rows = [row for row in (masses.rows if masses else ()) if row.place == place.name]
+    guessed = [row for row in rows if row.known == "assumed"]
+    if sum(row.kg for row in guessed) * 2 < sum(row.kg for row in rows):
+        return ()
+    return tuple(row.path for row in guessed if row.path is not None)
 
 
 def _off(here: Here, place: PlaceRoom) -> float:
