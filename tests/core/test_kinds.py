@@ -11,7 +11,9 @@ from jorvak.core.catalogue import checked, spec_of, usual_doubt
 from jorvak.core.engine.moment import moment
 from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.kinds import aboard_of, draft, kinds, masses_of, title_of
+from jorvak.core.plan.line import read_line
 from jorvak.core.plan.shorthand import forms_of, read_fields
+from jorvak.core.quantities import INCH
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.stance.area import StanceResults
 from tests.conftest import demo, planned, that_takes
@@ -210,3 +212,20 @@ def test_a_title_is_short_and_in_the_trades_words(kind: Any) -> None:
 )
 def test_how_far_a_figure_may_be_off_where_nobody_said(path: str, value: Any, known: Any, off: float) -> None:
     assert usual_doubt(spec_of(path), value, known) == pytest.approx(off)
+
+
+@pytest.mark.parametrize(
+    ("line", "metric", "inches"),
+    [
+        ("lift front 40", "lift 40 front", "lift 1 9/16 in front"),
+        ("tank 90 diesel at 3100", "tank 90 l diesel", "tank 95.1 qt diesel"),
+        ("winch rated 4300 kg 38 kg at -520", "winch rated 4300 kg", "winch rated 9480 lb"),
+        ("shaft rear -35", "shaft rear -35", "shaft rear -1 3/8 in"),
+        ("body lift 30", "body lift 30", "body lift 1 3/16 in"),
+    ],
+)
+def test_a_title_is_in_the_units_of_whoever_reads_it(line: str, metric: str, inches: str) -> None:
+    made = read_line(line, Rig("X")).draft
+    assert made is not None
+    change = made.as_change(id=1)
+    assert (title_of(change), title_of(change, INCH)) == (metric, inches)

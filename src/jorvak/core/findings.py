@@ -17,9 +17,9 @@ from jorvak.core.engine.asking import Ask, value_or_none
 from jorvak.core.engine.moment import Moment, laden
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
-from jorvak.core.plan.kinds import Draft, draft, fields_of
+from jorvak.core.plan.kinds import Draft, draft, fields_of, title_of
 from jorvak.core.plan.records import Accepted
-from jorvak.core.quantities import LENGTH, MASS, Preset, Quantity, write_as
+from jorvak.core.quantities import LENGTH, MASS, METRIC, Preset, Quantity, write_as
 from jorvak.core.rig import Change, Frozen, Value
 
 Severity = Literal["stop", "measure", "watch", "note"]
@@ -202,8 +202,22 @@ def rules() -> tuple[Rule, ...]:
 def findings(here: Here) -> tuple[Finding, ...]:
     """Everything that is upset here: stop, measure, watch, note; accepted ones last of each."""
     raised = (each for rule in rules() for each in rule(here))
-    found = [_with_acceptance(here.moment, each) for each in _each_once(raised)]
+    found = [_with_acceptance(here.moment, _in_units(here, each)) for each in _each_once(raised)]
     return tuple(sorted(found, key=lambda each: (SEVERITIES.index(each.severity), each.accepted is not None)))
+
+
+def _in_units(here: Here, finding: Finding) -> Finding:
+    """Changes that would settle it, called as they are in the units that are shown."""
+    if here.preset is METRIC:
+        return finding
+    return replace(finding, settled_by=tuple(_settle_in_units(here, each) for each in finding.settled_by))
+
+
+def _settle_in_units(here: Here, settle: Settle) -> Settle:
+    if settle.draft is None:
+        return settle
+    title = title_of(settle.draft.as_change(id=0), here.preset)
+    return replace(settle, text=title + settle.text.removeprefix(settle.draft.title))
 
 
 def room(margin: float, off: float) -> Severity | None:

@@ -17,6 +17,7 @@ from jorvak.core.findings import Finding, measurable
 from jorvak.core.headlines import number_at, shown_figures
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import title_of
+from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Change, Figure
 
 LEAST_SHARE = 0.01
@@ -68,7 +69,7 @@ class Walk:
     minutes: float
 
 
-def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
+def measure_next(here: Moment, assessed: Assessment, preset: Preset = METRIC) -> tuple[Measurement, ...]:
     """The figures worth measuring at a moment, most worth first."""
     wanted: dict[Where, _Wanted] = {}
     for finding in assessed.findings:
@@ -106,7 +107,7 @@ def measure_next(here: Moment, assessed: Assessment) -> tuple[Measurement, ...]:
     for path in assessed.only_assumed.figures:
         _want(wanted, (path, False), "checks that pass on assumed figures alone", 0.0, ASSUMED_WEIGHT)
     heaviest = sorted(wanted.items(), key=lambda each: -each[1].weight)
-    made = [_measurement(here, where, want) for where, want in heaviest if not _gone(here, where)]
+    made = [_measurement(here, where, want, preset) for where, want in heaviest if not _gone(here, where)]
     return tuple(sorted(made, key=lambda measurement: measurement.fitted_first is not None))
 
 
@@ -188,7 +189,7 @@ def _off(path: str, figure: Figure) -> float:
     return usual_doubt(spec_of(path), figure.value, figure.known) if figure.doubt is None else figure.doubt
 
 
-def _measurement(here: Moment, where: Where, want: _Wanted) -> Measurement:
+def _measurement(here: Moment, where: Where, want: _Wanted, preset: Preset) -> Measurement:
     path, as_found = where
     spec = spec_of(path)
     noted = (here.found if as_found else here.here).get(path)
@@ -205,7 +206,7 @@ def _measurement(here: Moment, where: Where, want: _Wanted) -> Measurement:
         removes_pct=want.removes * 100,
         must=want.must,
         worth=want.weight,
-        fitted_first=title_of(setter) if setter is not None and waits else None,
+        fitted_first=title_of(setter, preset) if setter is not None and waits else None,
     )
 
 

@@ -79,5 +79,6 @@ def get_measuring(path: RigPath, query: sheets.View) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
     stage = query.at_stage
     here = moment(rig, stage, on=today())
-    found = measure_next(here, assess(rig, stage, query.preset, on=today(), kept=kept_results(path.rig_id)))
+    assessed = assess(rig, stage, query.preset, on=today(), kept=kept_results(path.rig_id))
+    found = measure_next(here, assessed, query.preset)
     return as_json(Measuring(next=list(found), first=first_walk(found), assumed=list(assumed(here))))

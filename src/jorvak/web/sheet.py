@@ -292,7 +292,7 @@ def sheet(record: RigRecord, view: View, stage: Stage, on: date, kept: KeptResul
         taken_later=list(today_state.later),
         points=dict(rig.points),
         changes=[
-            _change_line(rig, change, step, record.change_versions[change.id], spent.get(change.id))
+            _change_line(rig, change, step, record.change_versions[change.id], spent.get(change.id), preset)
             for step, change in enumerate(rig.changes, 1)
         ],
         records=_records(record),
@@ -337,14 +337,16 @@ def _records(of: RigRecord) -> Any:
     )
 
 
-def _change_line(rig: Rig, change: Change, step: int, version: int, spent: float | None) -> ChangeLine:
+def _change_line(
+    rig: Rig, change: Change, step: int, version: int, spent: float | None, preset: Preset
+) -> ChangeLine:
     return ChangeLine(
         id=change.id,
         version=version,
         step=step,
         kind=change.kind,
         fields=change.fields,
-        title=title_of(change),
+        title=title_of(change, preset),
         state=change.state,
         mass_kg=change.mass_kg,
         mass_known=change.mass_known,

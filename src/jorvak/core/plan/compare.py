@@ -96,7 +96,7 @@ def compare(views: Sequence[View], preset: Preset = METRIC, on: date | None = No
     shown = [row for row in rows if _differs(row)]
     return Comparison(
         columns=tuple(
-            _column(view, each, [a for a in assessed if a is not each])
+            _column(view, each, [a for a in assessed if a is not each], preset)
             for view, each in zip(views, assessed, strict=True)
         ),
         rows=tuple(sorted(shown, key=lambda row: not row.matters)),
@@ -121,7 +121,7 @@ def _differs(row: Row) -> bool:
     )  # fmt: skip
 
 
-def _column(view: View, assessed: Assessment, others: Sequence[Assessment]) -> Column:
+def _column(view: View, assessed: Assessment, others: Sequence[Assessment], preset: Preset) -> Column:
     everywhere = set.intersection(*({f.key for f in other.findings} for other in others)) if others else set()
     # All of the plan as it would then be, as its money is: an option that is nothing takes no hours of its own.
     changes = changes_at(view.rig, view.stage)
@@ -129,7 +129,7 @@ def _column(view: View, assessed: Assessment, others: Sequence[Assessment]) -> C
         label=view.label,
         option=view.option,
         stage=view.stage,
-        changes=tuple(title_of(change) for change in view.changes),
+        changes=tuple(title_of(change, preset) for change in view.changes),
         money=totals(view.rig, view.stage),
         hours=sum(guessed_hours(change) for change in changes),
         own_findings=tuple(finding for finding in assessed.findings if finding.key not in everywhere),

@@ -9,7 +9,9 @@ from pydantic import ValidationError
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.discovery import modules_in
 from jorvak.core.immutable import record
+from jorvak.core.plan.in_units import InUnits
 from jorvak.core.plan.jobs import Job
+from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Carrier, Change, Figure, Figures, Frozen, Rig
 
 F = TypeVar("F", bound=Frozen)
@@ -130,7 +132,9 @@ def draft(kind: str, fields: Mapping[str, Any] | Frozen) -> Draft:
     """A checked draft of a change. Raises Refused."""
     good = fields if isinstance(fields, Frozen) else fields_of(kind, fields)
     return Draft(
-        kind=kind, fields=good.model_dump(mode="json", exclude_none=True), title=kind_of(kind).title(good)
+        kind=kind,
+        fields=good.model_dump(mode="json", exclude_none=True),
+        title=kind_of(kind).title(InUnits(good, METRIC)),
     )
 
 
@@ -158,9 +162,9 @@ def own_fields(change: Change) -> Any:
     return _read(change).fields
 
 
-def title_of(change: Change) -> str:
-    """A change in the trade's words."""
-    return _read(change).title
+def title_of(change: Change, preset: Preset = METRIC) -> str:
+    """A change in the trade's words, in the units of ``preset``."""
+    return _read(change).title(preset)
 
 
 def check_place(change: Change, figures: Figures) -> None:
@@ -169,9 +173,9 @@ def check_place(change: Change, figures: Figures) -> None:
     read.kind.fits(read.fields, figures)
 
 
-def opening(change: Change) -> str:
+def opening(change: Change, preset: Preset = METRIC) -> str:
     """A change in the trade's words, as a sentence begins."""
-    title = title_of(change)
+    title = title_of(change, preset)
     return title[:1].upper() + title[1:]
 
 
@@ -210,9 +214,8 @@ class _Read:
         self.kind = kind_of(change.kind)
         self.fields = fields_of(change.kind, change.fields)
 
-    @cached_property
-    def title(self) -> str:
-        title = self.kind.title(self.fields)
+    def title(self, preset: Preset) -> str:
+        title: str = self.kind.title(InUnits(self.fields, preset))
         return f"{title}, taken out" if (self.change.mass_kg or 0.0) < 0 else title
 
     @cached_property

@@ -10,6 +10,7 @@ from jorvak.core.engine.moment import Stage, steps_before, written_down
 from jorvak.core.findings import Finding
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.immutable import record
+from jorvak.core.plan.kinds import title_of
 from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Figure, Rig
@@ -44,6 +45,8 @@ def preview(
     with_doubt: bool = True,
 ) -> Preview:
     """What ``typed`` would do at ``stage``; ``kept`` and ``with_doubt`` as in ``assess``. Raises Refused on ``stage``."""
+    if typed.draft is not None:
+        typed = typed.model_copy(update={"title": title_of(typed.draft.as_change(id=0), preset)})
     changed, then = carried_out(rig, typed, stage, on)
     # Without its doubt, which only the line's own outcome shows: a key is answered in half the time.
     now = assess(rig, stage, preset, with_doubt=False, on=on, kept=kept)

@@ -8,6 +8,7 @@ from jorvak.core.engine.moment import changes_at
 from jorvak.core.findings import Finding
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import guessed_hours, title_of
+from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
@@ -50,11 +51,11 @@ class Readiness:
     unsafe: tuple[Unsafe, ...]
 
 
-def readiness(rig: Rig, today: date, planned: tuple[Finding, ...]) -> Readiness:
+def readiness(rig: Rig, today: date, planned: tuple[Finding, ...], preset: Preset = METRIC) -> Readiness:
     """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted."""
     # Rivals of an open question are no work yet: one of them will be.
     standing = (
-        *(_standing(change) for change in changes_at(rig, "planned") if change.state != "fitted"),
+        *(_standing(change, preset) for change in changes_at(rig, "planned") if change.state != "fitted"),
         *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
     )
     unsafe = tuple(_unsafe(rig))
@@ -114,10 +115,10 @@ def took_against_guess(rig: Rig) -> float | None:
     return sum(took for took, _ in both) / sum(guess for _, guess in both) if both else None
 
 
-def _standing(change: Change) -> OpenWork:
+def _standing(change: Change, preset: Preset) -> OpenWork:
     return OpenWork(
         change=change.id,
-        title=title_of(change),
+        title=title_of(change, preset),
         state=change.state,
         hours=guessed_hours(change),
         guessed=change.hours is None,

@@ -40,7 +40,7 @@ def shaft_to_change(here: Here) -> Iterator[Finding]:
             if moved
             else ""
         )
-        why = f"{opening(movers[-1])} moved its end"
+        why = f"{opening(movers[-1], here.preset)} moved its end"
         if movers[-1].kind not in BOXES:
             why = f"the frame stands {here.mm(abs(lift))} {'further from' if lift >= 0 else 'closer to'} the axle"
         yield here.finding(
@@ -131,7 +131,7 @@ def oil_to_fill(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "oil-to-fill",
             "note",
-            f"{opening(change)}: oil of the kind and quantity that its maker gives, breather clear.",
+            f"{opening(change, here.preset)}: oil of the kind and quantity that its maker gives, breather clear.",
             "case",
             change=change,
             settled_by=(Settle(text="Fill and tick it on the job's card"),),

@@ -14,7 +14,7 @@ class Tank(Frozen):
 
 
 def title(fields: Tank) -> str:
-    return f"tank {fields.volume_l:g} l {fields.holds}"
+    return f"tank {fields.volume_l:g} {fields.holds}"
 
 
 def aboard(fields: Tank, change: Change) -> tuple[Mass, ...]:

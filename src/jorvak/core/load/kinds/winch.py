@@ -16,7 +16,7 @@ class Winch(Frozen):
 
 
 def title(fields: Winch) -> str:
-    rating = f" rated {fields.rating_kg:g} kg" if fields.rating_kg else ""
+    rating = f" rated {fields.rating_kg:g}" if fields.rating_kg else ""
     return f"winch{rating}{f' {fields.name}' if fields.name else ''}"
 
 

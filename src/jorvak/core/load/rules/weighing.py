@@ -21,7 +21,7 @@ def has_no_mass(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "weigh-it",
             "measure",
-            f"{opening(change)}: nobody has said what it weighs, and so far it counts as nothing.",
+            f"{opening(change, here.preset)}: nobody has said what it weighs, and so far it counts as nothing.",
             "middle",
             change=change,
             settled_by=(

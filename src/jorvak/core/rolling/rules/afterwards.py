@@ -19,7 +19,7 @@ def running_in(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "running-in",
             "note",
-            f"{opening(change)}: a gentle first distance, no towing, then new oil.",
+            f"{opening(change, here.preset)}: a gentle first distance, no towing, then new oil.",
             "rear-axle" if change.fields.get("axle") != "front" else "front-axle",
             change=change,
             settled_by=(Settle(text="By the gear maker's distance"),),
@@ -39,7 +39,7 @@ def retighten(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "retighten",
             ("stop" if change.kind in WHEELS else "watch") if overdue else "note",
-            f"{opening(change)}: retighten {what} after {here.in_units(SOON_KM, DISTANCE)} to {here.in_units(RETIGHTEN_KM, DISTANCE)}, and once more after the first rough track.{gone_since}",
+            f"{opening(change, here.preset)}: retighten {what} after {here.in_units(SOON_KM, DISTANCE)} to {here.in_units(RETIGHTEN_KM, DISTANCE)}, and once more after the first rough track.{gone_since}",
             "both-axles",
             figures=("odometer.reading_km",) if now is not None else (),
             change=change,

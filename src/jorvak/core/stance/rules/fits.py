@@ -16,7 +16,7 @@ def has_no_place(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "out-of-reach",
                 "stop",
-                f"{opening(change)}: {refused.message}",
+                f"{opening(change, here.preset)}: {refused.message}",
                 "both-axles",
                 change=change,
                 settled_by=(Settle(text="Take it out of the order, or note how this axle is sprung"),),

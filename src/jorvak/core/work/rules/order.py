@@ -60,11 +60,13 @@ def order_broken(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "order-broken",
                 "watch",
-                f"{opening(late)} comes before {title_of(early)}: {rule.why}.",
+                f"{opening(late, here.preset)} comes before {title_of(early, here.preset)}: {rule.why}.",
                 "middle",
                 change=late,
                 settled_by=(
-                    Settle(text=f"Move it to step {here.step_of(early)}, before {title_of(early)}"),
+                    Settle(
+                        text=f"Move it to step {here.step_of(early)}, before {title_of(early, here.preset)}"
+                    ),
                     Settle(text="Or live with it, with the reason"),
                 ),
                 subject=f"{late.id} {early.id}",
