@@ -118,7 +118,7 @@ export function StageRule() {
           className="block h-7 w-5 bg-strip-oxide [clip-path:polygon(0_0,100%_0,100%_60%,50%_100%,0_60%)] focus-visible:bg-chalk"
         />
       </Slider.Root>
-      <div ref={ref} className={`cond relative text-sm ${narrow ? "min-h-7" : "h-5"}`}>
+      <div ref={ref} className={`cond relative text-sm ${narrow ? "min-h-10" : "h-5"}`}>
         {steps === 0 && (
           <span className={`text-chalk-quiet ${narrow ? "" : "absolute left-1/4"}`}>
             nothing is planned yet: press / and type a change, for example tyre 285/75R17
@@ -138,7 +138,7 @@ export function StageRule() {
             <button
               key={index}
               onClick={() => go(index)}
-              className={`${narrow ? "mx-auto block max-w-full" : `absolute -top-1 max-w-36 ${shiftOf(index)}`} truncate px-1 py-1 whitespace-nowrap ${
+              className={`${narrow ? "mx-auto block min-h-10 max-w-full" : `absolute -top-1 max-w-36 ${shiftOf(index)}`} truncate px-1 py-1 whitespace-nowrap ${
                 index === place
                   ? "font-semibold text-strip-oxide"
                   : index <= fitted
