@@ -331,6 +331,9 @@ class TestReadiness:
 
     def test_counts_days_hours_and_what_stands_between(self, plan: Rig) -> None:
         ready = readiness(plan, TODAY, ())
+        # On guesses nobody is ready: it is said, and the word is not given.
+        guessed = readiness(plan, TODAY, (), on_guesses=2)
+        assert guessed.verdict != "ready" and "2 checks pass on assumed figures alone" in guessed.sentence
         assert (ready.verdict, ready.days_left, len(ready.standing)) == ("open", 105, 3)
         assert ready.hours_open == pytest.approx(3.3 + 8 + 9)
         assert ready.hours_per_week == pytest.approx(20.3 / 15)
@@ -354,6 +357,7 @@ class TestReadiness:
         rig = replace(plan, changes=done)
         ready = readiness(rig, TODAY, assess(rig).findings)
         assert ready.verdict == "ready"
+        assert readiness(rig, TODAY, assess(rig).findings, on_guesses=1).verdict == "open"
         assert ready.took_against_guess == pytest.approx(48 / 20.3)
         half = replace(plan, changes=done[:2])
         assert readiness(half, TODAY, assess(half).findings).verdict == "open"

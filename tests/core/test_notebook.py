@@ -147,6 +147,12 @@ def test_an_evening_is_a_rig_of_more_than_a_hundred_figures() -> None:
     assert found.figures["body.front_axle_kg"].note == "tank half; no one in it"
 
 
+@pytest.mark.parametrize("between", [" ", "; ", ";", ",", ", ", ": "])
+def test_a_row_of_a_spreadsheet_is_a_line(between: str) -> None:
+    assert read_note(f"wheelbase{between}2740", on=ON).figures == {"body.wheelbase_mm": 2740.0}
+    assert read_note(f"track front{between}1520", on=ON).figures == {"body.front_track_mm": 1520.0}
+
+
 @pytest.mark.parametrize(
     ("line", "asks"),
     [

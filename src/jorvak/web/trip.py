@@ -52,7 +52,9 @@ class Trip(BaseModel):
 def get_trip(path: RigPath, query: View) -> Response:
     rig = rigs().read(path.rig_id, query.person).rig
     planned = assess(rig, "planned", query.preset, on=today())
-    trip = Trip(readiness=readiness(rig, today(), planned.findings, query.preset))
+    trip = Trip(
+        readiness=readiness(rig, today(), planned.findings, query.preset, len(planned.only_assumed.checks))
+    )
     return Response(trip.model_dump_json(), mimetype="application/json")
 
 

@@ -46,13 +46,17 @@ class Read:
     carriers: Mapping[str, Carrier] = field(default_factory=dict)
 
 
+_CELLS = re.compile(r"(?<=[A-Za-z]);\s*(?=[-+]?\d)")
+"""Between a word and its number a semicolon divides two cells of a spreadsheet, and not two statements."""
+
+
 def read_note(line: str, preset: Preset = METRIC, on: date | None = None, rig: Rig | None = None) -> Read:
     """Read a line of a notebook. ``on`` is today, for days without a year; ``rig`` the vehicle that it is about.
 
     >>> read_note("track 1540/1530").figures
     {'body.front_track_mm': 1540.0, 'body.rear_track_mm': 1530.0}
     """
-    words, guessed = unguessed(line)
+    words, guessed = unguessed(_CELLS.sub(" ", line))
     if not words:
         return Read({}, ask="Nothing stands there. Type for example wheelbase 2740.")
     if len(words) > LONGEST:

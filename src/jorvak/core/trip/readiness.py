@@ -51,8 +51,13 @@ class Readiness:
     unsafe: tuple[Unsafe, ...]
 
 
-def readiness(rig: Rig, today: date, planned: tuple[Finding, ...], preset: Preset = METRIC) -> Readiness:
-    """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted."""
+def readiness(
+    rig: Rig, today: date, planned: tuple[Finding, ...], preset: Preset = METRIC, on_guesses: int = 0
+) -> Readiness:
+    """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted.
+
+    ``on_guesses``: so many checks pass on assumed figures alone, on which nobody is ready.
+    """
     # Rivals of an open question are no work yet: one of them will be.
     standing = (
         *(_standing(change, preset) for change in changes_at(rig, "planned") if change.state != "fitted"),
@@ -70,10 +75,10 @@ def readiness(rig: Rig, today: date, planned: tuple[Finding, ...], preset: Prese
     elif days < 0:
         verdict = "passed"
     else:
-        verdict = "open" if standing or blocking or unsafe else "ready"
+        verdict = "open" if standing or blocking or unsafe or on_guesses else "ready"
     return Readiness(
         verdict=verdict,
-        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe),
+        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe, on_guesses),
         leaves_on=rig.brief.leaves_on,
         days_left=days,
         standing=standing,
@@ -133,8 +138,9 @@ def _sentence(
     factor: float | None,
     blocking: tuple[Finding, ...],
     unsafe: tuple[Unsafe, ...],
+    on_guesses: int,
 ) -> str:
-    work = _work_in_words(standing, hours, factor, blocking, unsafe)
+    work = _work_in_words(standing, hours, factor, blocking, unsafe, on_guesses)
     match verdict:
         case "no-date":
             return f"No day of leaving is set. {work}"
@@ -152,6 +158,7 @@ def _work_in_words(
     factor: float | None,
     blocking: tuple[Finding, ...],
     unsafe: tuple[Unsafe, ...],
+    on_guesses: int,
 ) -> str:
     parts = []
     if unsafe:
@@ -169,6 +176,11 @@ def _work_in_words(
         parts.append("Every chosen change is fitted.")
     if blocking:
         parts.append(f"{_count(len(blocking), 'finding')} would remain even then.")
+    if on_guesses:
+        passes = "passes" if on_guesses == 1 else "pass"
+        parts.append(
+            f"{_count(on_guesses, 'check')} {passes} on assumed figures alone: measure before you leave."
+        )
     return " ".join(parts)
 
 
