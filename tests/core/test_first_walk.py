@@ -9,9 +9,15 @@ import pytest
 from jorvak.core.assess import assess
 from jorvak.core.catalogue import catalogue, spec_of
 from jorvak.core.catalogue.taking import taking
+from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import moment
+from jorvak.core.engine.result import Result
+from jorvak.core.engine.sources import Share
+from jorvak.core.findings import Here
 from jorvak.core.measure import Measurement, first_walk, measure_next
+from jorvak.core.only_assumed import only_assumed
 from jorvak.core.places import POSITIONS
+from jorvak.core.quantities import METRIC
 from jorvak.core.rig import Brief, Figure, Rig
 from jorvak.core.typical import standing_in
 from tests.conftest import demo
@@ -61,6 +67,15 @@ class TestOnlyAssumed:
         assert "joint-too-steep" in found.checks and "front_shaft.joint_limit_deg" in found.figures
         limits = noted(whole, front_shaft__joint_limit_deg=30.0, rear_shaft__joint_limit_deg=30.0)
         assert "joint-too-steep" not in assess(limits, "as-found", on=DAY).only_assumed.checks
+
+    def test_shares_of_one_figure_add_up(self, usual: Rig) -> None:
+        # Two ratios of one gearbox, neither half of the doubt and both together more.
+        each = Share("gearbox, first to top", "gearbox.gears", 0.3)
+        result = Result(1.0, rests_on=("gearbox.gears",), doubt_from={"": (each, each)})
+        here = moment(usual, "as-found", on=DAY)
+        looked = Here(here, Results(here), METRIC)
+        looked.passes("torque-over-rating", result)
+        assert only_assumed(looked, ()).checks == ("torque-over-rating",)
 
     def test_nothing_is_said_where_every_figure_is_taken_at_its_word(self, usual: Rig) -> None:
         assert assess(usual, "as-found", with_doubt=False, on=DAY).only_assumed.checks == ()

@@ -6,8 +6,9 @@ import pytest
 
 from jorvak.core.assess import assess
 from jorvak.core.catalogue import spec_of
-from jorvak.core.catalogue.together import together, wheel_paths
+from jorvak.core.catalogue.together import together
 from jorvak.core.engine.areas import areas
+from jorvak.core.places import POSITIONS
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.waiting import all_waits, example_of, waits_for_all
 from tests.conftest import demo
@@ -46,5 +47,5 @@ def test_every_form_names_figures_that_there_are() -> None:
     titles = [form.title for form in together()]
     assert len(titles) == len(set(titles)) == 6
     for form in together():
-        paths = [*form.paths, *(path for key in form.at_each_wheel for path in wheel_paths(key))]
+        paths = [*form.paths, *(f"wheels.{wheel}.{key}" for key in form.at_each_wheel for wheel in POSITIONS)]
         assert paths and all(spec_of(path).label for path in paths)

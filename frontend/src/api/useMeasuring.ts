@@ -3,7 +3,7 @@ import { useSettings } from "../parts/settings";
 import { answered, client } from "./client";
 import { useAsked } from "./useAsked";
 
-export function useMeasuring(rigId: number, stage: string, revision: number, enabled = true) {
+export function useMeasuring(rigId: number, stage: string, revision: number) {
   const { units, person } = useSettings();
   return useAsked({
     queryKey: ["measure", rigId, stage, units, revision],
@@ -13,6 +13,5 @@ export function useMeasuring(rigId: number, stage: string, revision: number, ena
           params: { path: { rig_id: rigId }, query: { stage, units, person } },
         }),
       ),
-    enabled,
   });
 }

@@ -34,11 +34,14 @@ def only_assumed(here: Here, raised: tuple[Finding, ...]) -> OnlyAssumed:
     counts: dict[str, float] = defaultdict(float)
     checks = []
     for passed in here.passed:
-        shares = dict(_assumed_under(here.moment, passed))
-        if passed.code in codes or sum(shares.values()) < HALF:
+        if passed.code in codes:
+            continue
+        # One figure may cause several shares: each ratio of a gearbox, a figure here and as found.
+        shares = list(_assumed_under(here.moment, passed))
+        if sum(share for _, share in shares) < HALF:
             continue
         checks.append(passed.code)
-        for path, share in shares.items():
+        for path, share in shares:
             counts[path] += share
     return OnlyAssumed(tuple(dict.fromkeys(checks)), tuple(sorted(counts, key=lambda path: -counts[path])))
 

@@ -3,7 +3,7 @@
 from functools import cache
 
 from jorvak.core.immutable import record
-from jorvak.core.places import ENDS, POSITIONS
+from jorvak.core.places import ENDS
 
 
 @record(frozen=True, slots=True)
@@ -27,7 +27,7 @@ _CORNER = (
     "spring", "rate_n_per_mm", "free_length_mm", "solid_length_mm", "motion_ratio", "bump_mm", "droop_mm",
     "shock_closed_mm", "shock_open_mm", "shock_ride_mm", "hose_spare_mm",
 )  # fmt: skip
-SHAFT = (
+_SHAFT = (
     "drive_x_mm", "drive_z_mm", "drive_side_deg", "pinion_x_mm", "pinion_z_mm", "pinion_side_deg", "engaged_mm",
     "collapse_mm", "od_mm", "wall_mm",
 )  # fmt: skip
@@ -49,10 +49,5 @@ def together() -> tuple[Together, ...]:
             )
             for end in ENDS
         ),
-        *(Together(f"{end} shaft", tuple(f"{end}_shaft.{key}" for key in SHAFT)) for end in ENDS),
+        *(Together(f"{end} shaft", tuple(f"{end}_shaft.{key}" for key in _SHAFT)) for end in ENDS),
     )
-
-
-def wheel_paths(key: str) -> tuple[str, ...]:
-    """The paths of a figure that every wheel has, the spare last."""
-    return tuple(f"wheels.{position}.{key}" for position in POSITIONS)
