@@ -41,6 +41,14 @@ def test_a_rating_that_is_not_known_settles_nothing() -> None:
     assert short <= keys(typed(weak, "tyre 305/70R17 121/118S"), "settled")
 
 
+def test_engine_speeds_only_where_they_move_and_the_engine_can_turn() -> None:
+    # Most power at 3400 rpm, idle at 720: no gear outside of that, and a little beyond, is shown.
+    moved = typed(demo(0), "gears 4.56").engine_speeds
+    assert [each.gear for each in moved] and all(720 <= each.rpm <= 3400 * 1.2 for each in moved)
+    assert all(each.was_rpm is not None and each.was_rpm < each.rpm for each in moved)
+    assert typed(demo(0), "winch 38 kg at -520").engine_speeds == ()
+
+
 @pytest.mark.parametrize("line", ["tyre 285/75R17", "lift 40", "gears 4.56", "winch 38 kg at -520"])
 def test_what_was_there_is_still_there_settled_or_lost(line: str) -> None:
     rig = demo(0)

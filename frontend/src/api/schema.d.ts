@@ -2471,6 +2471,18 @@ export interface components {
             spacer_mm: number;
         };
         /**
+         * EngineSpeed
+         * @description The engine's speed in a gear, counted from 1, at the first speed of the table; ``was_rpm`` None: not known before.
+         */
+        EngineSpeed: {
+            /** Gear */
+            gear: number;
+            /** Rpm */
+            rpm: number;
+            /** Was Rpm */
+            was_rpm: number | null;
+        };
+        /**
          * Entry
          * @description A line of the history.
          */
@@ -4454,11 +4466,14 @@ export interface components {
          *
          *     ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
          *     it and ``before`` those without, at the stage; findings are those that it would raise and settle, and
-         *     ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure.
+         *     ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure. ``engine_speeds`` are
+         *     those that move, in the gears that the engine can turn.
          */
         Preview: {
             /** Before */
             before: components["schemas"]["Headline"][];
+            /** Engine Speeds */
+            engine_speeds: components["schemas"]["EngineSpeed"][];
             /** Headlines */
             headlines: components["schemas"]["Headline"][];
             here: components["schemas"]["Assessment"];

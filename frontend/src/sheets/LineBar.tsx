@@ -4,7 +4,6 @@ import { type FormEvent, type KeyboardEvent, useEffect, useRef, useState } from 
 import { useLocation, useNavigate } from "react-router";
 
 import { answered, client, Refusal, Unreachable } from "../api/client";
-import type { Sheet } from "../api/types";
 import { stageOnly, useBench } from "../parts/bench";
 import { Headlines } from "../parts/Headlines";
 import { useSettings } from "../parts/settings";
@@ -31,9 +30,6 @@ function keepLine(text: string) {
   const others = lastLines().filter((each) => each !== line);
   sessionStorage.setItem(LAST, JSON.stringify([line, ...others].slice(0, MOST_LAST)));
 }
-
-/** An engine turns so much beyond the speed of its most power. */
-const BEYOND_MOST_POWER = 1.2;
 
 export function LineBar({ close: shut }: { close: () => void }) {
   const { sheet, stage, looks, put, preview, setPreview, write, catalogue } = useBench();
@@ -132,13 +128,7 @@ export function LineBar({ close: shut }: { close: () => void }) {
   const gears = preview?.here.results.rolling.gears?.value;
   const rows =
     preview?.headlines.filter((row, i) => row.value !== null && row.value !== preview.before[i]?.value) ?? [];
-  const before = sheet.here.results.rolling.gears?.value;
-  const turns = engineTurns(sheet);
-  const speeds = (gears?.gears ?? []).flatMap((gear, i) => {
-    const [rpm, was] = [gear, before?.gears[i]].map((each) => Math.round(each?.rpm[0] ?? 0));
-    const can = rpm !== undefined && rpm >= turns.from && rpm <= turns.to;
-    return can && rpm !== was ? [{ gear: i + 1, rpm, was }] : [];
-  });
+  const speeds = preview?.engine_speeds ?? [];
   return (
     <section aria-label="Type a change" className="no-print border-b-2 border-ink bg-margin px-6 py-3">
       <form onSubmit={(event) => void submit(event)} className="flex items-center gap-3">
@@ -209,7 +199,7 @@ export function LineBar({ close: shut }: { close: () => void }) {
                   engine speed at {Object.values(write(gears.speeds_kmh[0] ?? 0, "speed_kmh")).join(" ")}
                 </caption>
                 <tbody>
-                  {speeds.map(({ gear, rpm, was }) => (
+                  {speeds.map(({ gear, rpm, was_rpm: was }) => (
                     <tr key={gear} className="border-b border-hair">
                       <th scope="row" className="pr-4 font-normal text-quiet">
                         {gear}
@@ -226,17 +216,4 @@ export function LineBar({ close: shut }: { close: () => void }) {
       </div>
     </section>
   );
-}
-
-/** Between which speeds the engine turns; what is not noted bounds nothing. */
-function engineTurns(sheet: Sheet): { from: number; to: number } {
-  const noted = (path: string) => {
-    const value = sheet.figures[path]?.value;
-    return typeof value === "number" ? value : undefined;
-  };
-  const most = noted("engine.power_at_rpm");
-  return {
-    from: noted("engine.idle_rpm") ?? 0,
-    to: most === undefined ? Infinity : most * BEYOND_MOST_POWER,
-  };
 }

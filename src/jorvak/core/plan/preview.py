@@ -14,6 +14,8 @@ from jorvak.core.plan.kinds import title_of
 from jorvak.core.plan.typed import Typed
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Figure, Rig
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.rolling.engine_speeds import EngineSpeed, moved_speeds
 
 
 @record(frozen=True, slots=True)
@@ -22,7 +24,8 @@ class Preview:
 
     ``step`` is the step that the change would be (None for a figure); ``headlines`` are the figures with
     it and ``before`` those without, at the stage; findings are those that it would raise and settle, and
-    ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure.
+    ``lost`` those of which nothing could be said any more: what they rest on would wait for a figure. ``engine_speeds`` are
+    those that move, in the gears that the engine can turn.
     """
 
     typed: Typed
@@ -33,6 +36,7 @@ class Preview:
     raised: tuple[Finding, ...]
     settled: tuple[Finding, ...]
     lost: tuple[Finding, ...]
+    engine_speeds: tuple[EngineSpeed, ...]
 
 
 def preview(
@@ -53,6 +57,7 @@ def preview(
     after = assess(changed, then, preset, with_doubt, on, kept)
     found = found_results(rig, kept)
     had, has = ({finding.key for finding in each.findings} for each in (now, after))
+    was, is_now = (each.results.of(RollingResults).gears.value for each in (now, after))
     gone = [finding for finding in now.findings if finding.key not in has]
     return Preview(
         typed=typed,
@@ -63,6 +68,7 @@ def preview(
         raised=tuple(finding for finding in after.findings if finding.key not in had),
         settled=tuple(finding for finding in gone if _is_known(finding, after)),
         lost=tuple(finding for finding in gone if not _is_known(finding, after)),
+        engine_speeds=tuple(moved_speeds(was, is_now, changed.figures)),
     )
 
 
