@@ -7,9 +7,10 @@ from the web and from ``assess``, and refuses bad input the same way everywhere.
 import json
 import math
 from collections.abc import Callable, Iterator
+from datetime import date
 from typing import Annotated, Any, Generic, TypeVar, get_args
 
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, ValidationError, WithJsonSchema
 
 from jorvak.core.immutable import record
 from jorvak.core.quantities import quantity_of_key
@@ -20,6 +21,24 @@ SLACK = 1e-9
 Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0)]
 NotNegative = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0)]
+
+
+def _written_as_a_day(value: Any) -> Any:
+    # A bare number would be taken for seconds since 1970.
+    if type(value) is date:
+        return value
+    try:
+        if not isinstance(value, str) or len(value) != 10:
+            raise ValueError
+        return date.fromisoformat(value)
+    except ValueError:
+        raise ValueError(f"a day is written such as 2026-03-02, not {_in_words(value)}") from None
+
+
+CalendarDay = Annotated[
+    date, BeforeValidator(_written_as_a_day), WithJsonSchema({"type": "string", "format": "date"})
+]
+"""A day, as ISO writes it."""
 
 
 class Given(BaseModel):
