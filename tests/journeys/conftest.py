@@ -11,7 +11,7 @@ from playwright.sync_api import Browser, Locator, Page, Request, expect, sync_pl
 from tools.running import Server, launch
 from waitress import create_server
 
-from jorvak.demo import BUILDS
+from jorvak.demo import BUILDS, SHOPS
 from jorvak.formats.build_file import write_build
 from jorvak.store import Database, Rigs
 from jorvak.web import create_app
@@ -57,7 +57,7 @@ def unplanned_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
 def demo_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A data folder with the three demo builds as they ship."""
     data = tmp_path_factory.mktemp("demo") / "data"
-    Server(data, TODAY).load(*BUILDS)
+    Server(data, TODAY).load(*SHOPS, *BUILDS)
     return data
 
 

@@ -109,8 +109,9 @@ def test_a_file_from_before_there_were_counters_goes_on_behind_what_it_had(
     rigs.database.close()
     with closing(sqlite3.connect(folder / FILE_NAME)) as old:
         old.executescript(
+            "DROP TABLE job; DROP TABLE log_line; DROP TABLE taken_off; DROP TABLE interval; DROP TABLE shop_was; DROP TABLE shop; DROP TABLE laid;"
             "DROP TABLE tape_photo; DROP TABLE counter; DROP TABLE share; DROP TABLE seat; DROP TABLE tank; DROP TABLE place; DROP TABLE cargo;"
-            "DROP TABLE trailer; DROP TABLE weighing; ALTER TABLE rig DROP COLUMN trip; ALTER TABLE rig DROP COLUMN shelf;"
+            "DROP TABLE trailer; DROP TABLE weighing; ALTER TABLE rig DROP COLUMN trip; ALTER TABLE rig DROP COLUMN shelf; ALTER TABLE rig DROP COLUMN shop;"
             "ALTER TABLE change DROP COLUMN mass_y_mm; ALTER TABLE change DROP COLUMN mass_off_kg;"
             "UPDATE journal SET once_key = 'once' WHERE once_key IS NOT NULL; PRAGMA user_version = 8;"
         )

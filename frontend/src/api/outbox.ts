@@ -79,6 +79,10 @@ export type Write =
       measured_with: string[] | null;
     }
   | { do: "head"; version: number; to: Record<string, unknown> }
+  | { do: "job"; key: string; set: Record<string, unknown>; was: Record<string, unknown> }
+  | { do: "tick"; key: string; step: string; done: boolean }
+  | { do: "clock"; key: string; run: boolean; hours: number | null }
+  | { do: "sign"; key: string; sign: boolean; odometer_km: number | null; hours: number | null }
   | { do: "undo" }
   | { do: "redo" };
 
@@ -310,6 +314,34 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         client.PATCH("/api/rigs/{rig_id}/brief", {
           params: { path, query },
           body: { version: write.version, ...write.to } as never,
+        }),
+      );
+    case "job":
+      return sheetOf(
+        client.PUT("/api/rigs/{rig_id}/jobs/one", {
+          params: { path, query },
+          body: { key: write.key, set: write.set, was: write.was },
+        }),
+      );
+    case "tick":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/jobs/tick", {
+          params: { path, query },
+          body: { key: write.key, step: write.step, done: write.done },
+        }),
+      );
+    case "clock":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/jobs/clock", {
+          params: { path, query },
+          body: { key: write.key, run: write.run, hours: write.hours },
+        }),
+      );
+    case "sign":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/jobs/sign", {
+          params: { path, query },
+          body: { key: write.key, sign: write.sign, odometer_km: write.odometer_km, hours: write.hours },
         }),
       );
     case "undo":

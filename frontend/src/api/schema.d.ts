@@ -45,11 +45,11 @@ export interface paths {
             cookie?: never;
         };
         /** How far a piece of long work is that another request began. */
-        get: operations["work_how_far__key__get"];
+        get: operations["long_work_how_far__key__get"];
         put?: never;
         post?: never;
         /** Have a search stop: it answers with the best that it has. */
-        delete: operations["work_stop__key__delete"];
+        delete: operations["long_work_stop__key__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -593,6 +593,145 @@ export interface paths {
         get: operations["history_history_history_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The work as it stands, laid by the plan that is kept for it, else by rules of thumb. */
+        get: operations["work_get_work_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Start the clock of a job, or stop it and keep what it counted. It runs on where the server stops meanwhile. */
+        post: operations["work_clock_clock_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/could-wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to put off so that the date becomes likelier, each time by the most. Nothing is written. */
+        post: operations["work_what_could_wait_could_wait_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Search for the best plan; it is kept until something is changed. Nothing of the rig is written. */
+        post: operations["work_lay_lay_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change what is said of a job, or make one by hand. */
+        put: operations["work_edit_job_one_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/sign": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign a job off, or take that back. What it was for is done with it: the change is fitted with the last of its
+         * @description jobs but those that prove it, the item of the survey is put right, the interval counts anew.
+         */
+        post: operations["work_sign_sign_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tick a step, or take its tick off. Twice the same is once; two people at one job do not undo one another. */
+        post: operations["work_tick_tick_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/when": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How likely each day is. Nothing is written. */
+        post: operations["work_when_really_when_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1281,6 +1420,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every shop by name. */
+        get: operations["shop_get_shops_get"];
+        /** Keep a shop, new or changed. */
+        put: operations["shop_put_shop_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shops/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in the file of a shop, sent as the body of the request. */
+        post: operations["shop_import_shop_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shops/{shop_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shop as a file to keep. */
+        get: operations["shop_shop_file__int_shop_id__file_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shops/{shop_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Have a shop as it was before its last change. */
+        post: operations["shop_take_back__int_shop_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1542,6 +1750,25 @@ export interface components {
             shift_mm: number;
         };
         /**
+         * BehindIt
+         * @description What lies behind a panel that a job closes: whether to see to it now.
+         */
+        BehindIt: {
+            /** Chance Pct */
+            chance_pct: number;
+            /**
+             * Done
+             * @default false
+             */
+            done: boolean;
+            /** Hours Now */
+            hours_now: number;
+            /** Hours To Reopen */
+            hours_to_reopen: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * Brief
          * @description What the vehicle is for, what it may cost, and when it has to leave.
          */
@@ -1587,11 +1814,38 @@ export interface components {
              */
             purpose: string;
             /**
+             * Shop
+             * @description the shop at whose bench it is built, by its name
+             * @default null
+             */
+            shop: string | null;
+            /**
              * Trip
              * @description the trip that it is laden for; what is for others stays at home
              * @default null
              */
             trip: string | null;
+        };
+        /**
+         * BrokenHold
+         * @description A job that is held on a day on which it cannot begin, and what it would come before: a rule, or a part.
+         */
+        BrokenHold: {
+            /** Because */
+            because: string;
+            /** Before */
+            before: string | null;
+            /** Begins */
+            begins: string | null;
+            /**
+             * Held On
+             * Format: date
+             */
+            held_on: string;
+            /** Job */
+            job: string;
+            /** Why */
+            why: ("after" | "stage" | "baseline-first" | "weld-before-wire" | "weld-before-fuel" | "fuel-out" | "wire-before-trim" | "weight-on" | "prove-last") | null;
         };
         /**
          * BuildOption
@@ -1815,6 +2069,39 @@ export interface components {
             /** Off Mm */
             off_mm: number;
         };
+        /** ChanceOut */
+        ChanceOut: {
+            /**
+             * Drivers
+             * @description on what it hangs most, largest first
+             */
+            drivers: components["schemas"]["Driver"][];
+            /**
+             * Finish P10
+             * @description one of ten runs is ready by then; null: beyond the year
+             */
+            finish_p10: string | null;
+            /**
+             * Finish P50
+             * @description half of them are
+             */
+            finish_p50: string | null;
+            /**
+             * Finish P90
+             * @description nine of ten are
+             */
+            finish_p90: string | null;
+            /**
+             * Order
+             * @description in which jobs were placed
+             */
+            order: string[];
+            /**
+             * P Deadline
+             * @description share of runs in which no vehicle is late
+             */
+            p_deadline: number | null;
+        };
         /**
          * ChangeEdit
          * @description What is to be different about a change: money and hours as typed. Absent keys stay as they are; None clears.
@@ -2027,6 +2314,40 @@ export interface components {
             /** Overall Ratio */
             overall_ratio: number;
         };
+        /** Clock */
+        Clock: {
+            /**
+             * Hours
+             * @description worked, where they are typed; else what the clock has counted
+             * @default null
+             */
+            hours: number | null;
+            /** Key */
+            key: string;
+            /** Run */
+            run: boolean;
+        };
+        /**
+         * Closed
+         * @description Days on which nothing is done, from the first to the last of them.
+         */
+        Closed: {
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /**
+             * Why
+             * @default null
+             */
+            why: string | null;
+        };
         /**
          * Column
          * @description One moment or option: its name, the changes that make it, money, hours and findings of its own.
@@ -2178,6 +2499,22 @@ export interface components {
             sigmas: number | null;
         };
         /**
+         * CouldWait
+         * @description A job that could be put off past the trip: the chance of the date with it and all before it in the list put off.
+         *
+         *     ``with_it`` are jobs that wait with it.
+         */
+        CouldWait: {
+            /** Hours */
+            hours: number;
+            /** Job */
+            job: string;
+            /** P */
+            p: number;
+            /** With It */
+            with_it: string[];
+        };
+        /**
          * Crawl
          * @description First gear in the low range: overall, and how fast it walks at idle (None: idle not noted).
          */
@@ -2262,6 +2599,55 @@ export interface components {
         /** Cycled */
         Cycled: {
             cycle: components["schemas"]["Result_Cycle_"];
+        };
+        /**
+         * DayChance
+         * @description How likely it is that all is ready by a day.
+         */
+        DayChance: {
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** P */
+            p: number;
+        };
+        /** DayJob */
+        DayJob: {
+            /**
+             * From H
+             * @description hours since the bench day began
+             */
+            from_h: number;
+            /**
+             * Id
+             * @description which job
+             */
+            id: string;
+            /**
+             * To H
+             * @description hours since the bench day began
+             */
+            to_h: number;
+            /**
+             * With Helper
+             * @description the helper is the second pair of hands
+             */
+            with_helper: boolean;
+        };
+        /** DayPlan */
+        DayPlan: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Jobs
+             * @description in the order in which they begin
+             */
+            jobs: components["schemas"]["DayJob"][];
         };
         /**
          * Decision
@@ -2448,6 +2834,36 @@ export interface components {
             /** Exist */
             exist: components["schemas"]["DrivenGear"][];
         };
+        /** Driver */
+        Driver: {
+            /**
+             * Id
+             * @description a job, a wait (id:wait), or null for the builder's own factor
+             */
+            id: string | null;
+            /**
+             * Share
+             * @description of how much the hour at which all is ready hangs on it
+             */
+            share: number;
+        };
+        /**
+         * Edge
+         * @description That one job comes before another, by which rule, and why.
+         */
+        Edge: {
+            /** After */
+            after: string;
+            /** Because */
+            because: string;
+            /** Before */
+            before: string;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "after" | "stage" | "baseline-first" | "weld-before-wire" | "weld-before-fuel" | "fuel-out" | "wire-before-trim" | "weight-on" | "prove-last";
+        };
         /**
          * Edges
          * @description A wheel as it is drawn: from the hub's face, inboard and outboard of it; ``flange_mm`` over the rim's lips.
@@ -2574,6 +2990,44 @@ export interface components {
         FacesBeside: {
             /** Pairs */
             pairs: components["schemas"]["FacePair"][];
+        };
+        /**
+         * Fastener
+         * @description Fasteners of one place. ``torque_nm`` None: by the vehicle's manual. ``once_only``: used once, new ones go in.
+         */
+        Fastener: {
+            /**
+             * Count
+             * @default null
+             */
+            count: number | null;
+            /**
+             * Head
+             * @default null
+             */
+            head: string | null;
+            /**
+             * Length Mm
+             * @default null
+             */
+            length_mm: number | null;
+            /**
+             * Once Only
+             * @default false
+             */
+            once_only: boolean;
+            /**
+             * Thread
+             * @default null
+             */
+            thread: string | null;
+            /**
+             * Torque Nm
+             * @default null
+             */
+            torque_nm: number | null;
+            /** Where */
+            where: string;
         };
         /**
          * FieldPair
@@ -3107,6 +3561,12 @@ export interface components {
              */
             shelf: ("archived" | "deleted") | null;
             /**
+             * Shop
+             * @description the shop at whose bench it is built
+             * @default null
+             */
+            shop: string | null;
+            /**
              * Trip
              * @default null
              */
@@ -3191,6 +3651,44 @@ export interface components {
             to_s: number;
         };
         /**
+         * Helper
+         * @description Somebody who comes to help: once, or every so many weeks from then on.
+         */
+        Helper: {
+            /**
+             * Every Weeks
+             * @description None: once
+             * @default null
+             */
+            every_weeks: number | null;
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /**
+             * From H
+             * @description hours after the bench day begins
+             * @default 0
+             */
+            from_h: number;
+            /**
+             * Hours
+             * @description how long
+             */
+            hours: number;
+            /**
+             * Last
+             * @default null
+             */
+            last: string | null;
+            /**
+             * Name
+             * @default helper
+             */
+            name: string;
+        };
+        /**
          * History
          * @description Newest first. ``more``: there is more before the last of them.
          */
@@ -3205,12 +3703,101 @@ export interface components {
             /** Holds */
             holds: components["schemas"]["HeldAt"][];
         };
+        /** HoursLearntOut */
+        HoursLearntOut: {
+            /**
+             * Count
+             * @description jobs that it is learnt from
+             */
+            count: number;
+            /**
+             * Job Spread
+             * @description one job may take so many times more or less
+             */
+            job_spread: number;
+            /**
+             * Ratio
+             * @description the middle job takes so many times its guess
+             */
+            ratio: number;
+            /**
+             * Ratio High
+             * @description two deviations above
+             */
+            ratio_high: number;
+            /**
+             * Ratio Low
+             * @description two deviations below
+             */
+            ratio_low: number;
+            /**
+             * Ratio Sum
+             * @description a sum of many jobs grows by this: the mean, not the middle
+             */
+            ratio_sum: number;
+        };
+        /**
+         * IntervalRecord
+         * @description Something that falls due by distance, months or engine hours, counted from when it was done last.
+         */
+        IntervalRecord: {
+            /**
+             * Every H
+             * @default null
+             */
+            every_h: number | null;
+            /**
+             * Every Km
+             * @default null
+             */
+            every_km: number | null;
+            /**
+             * Every Months
+             * @default null
+             */
+            every_months: number | null;
+            /**
+             * Last H
+             * @default null
+             */
+            last_h: number | null;
+            /**
+             * Last Km
+             * @default null
+             */
+            last_km: number | null;
+            /**
+             * Last On
+             * @default null
+             */
+            last_on: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Once
+             * @default false
+             */
+            once: boolean;
+            /**
+             * System
+             * @default work
+             * @enum {string}
+             */
+            system: "brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money";
+        };
         /**
          * Job
          * @description One job that a change brings. ``hours`` is a first guess where the change has none of its own.
          *
          *     ``cautions`` are as they stand on the job's card; ``after`` says what has to have happened first, where
-         *     the job cannot follow at once.
+         *     the job cannot follow at once. ``gates`` are those of its steps before which nothing that follows is open.
+         *     ``needs`` are what a bay has one of; ``rests_on`` the figures that it is cut or set by, by path or by how the path
+         *     begins; ``wait_hours`` what passes by the clock before what follows can begin, as paint dries.
          */
         Job: {
             /**
@@ -3218,14 +3805,230 @@ export interface components {
              * @default null
              */
             after: string | null;
+            /**
+             * Area
+             * @default body
+             * @enum {string}
+             */
+            area: "front-axle" | "rear-axle" | "wheels" | "brakes" | "steering" | "driveline" | "engine" | "fuel" | "frame" | "body" | "cabin" | "electrics" | "whole";
             /** Cautions */
             cautions: string[];
+            /**
+             * Fasteners
+             * @default []
+             */
+            fasteners: components["schemas"]["Fastener"][];
+            /**
+             * Gates
+             * @default []
+             */
+            gates: string[];
+            /**
+             * Hands
+             * @default 1
+             * @enum {integer}
+             */
+            hands: 1 | 2;
             /** Hours */
             hours: number;
+            /**
+             * Needs
+             * @default []
+             */
+            needs: string[];
+            /**
+             * No Return
+             * @default null
+             */
+            no_return: ("cuts" | "coats" | "lets-tension-go" | "closes") | null;
+            /**
+             * Readings
+             * @default []
+             */
+            readings: string[];
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Splits
+             * @default true
+             */
+            splits: boolean;
+            /**
+             * Stage
+             * @default assemble
+             * @enum {string}
+             */
+            stage: "baseline" | "strip" | "mock-up" | "weld" | "clean" | "coat" | "assemble" | "wire" | "trim" | "fill" | "load-on-wheels" | "align" | "prove";
             /** Steps */
             steps: string[];
+            /**
+             * System
+             * @default body
+             * @enum {string}
+             */
+            system: "brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money";
             /** Title */
             title: string;
+            /**
+             * Tools
+             * @default []
+             */
+            tools: string[];
+            /**
+             * Wait Hours
+             * @default 0
+             */
+            wait_hours: number;
+        };
+        /**
+         * JobEdit
+         * @description What is to be different about a job. Keys that are absent stay as they are; null has it as its source says.
+         *
+         *     ``was`` is what stood there when it was typed: where somebody has written another meanwhile, nothing is written.
+         */
+        JobEdit: {
+            /** Key */
+            key: string;
+            /** Set */
+            set: {
+                [key: string]: unknown;
+            };
+            /**
+             * Was
+             * @default {}
+             */
+            was: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * JobFastener
+         * @description Fasteners of one place of a job, and what becomes of them.
+         */
+        JobFastener: {
+            /**
+             * Count
+             * @default null
+             */
+            count: number | null;
+            /**
+             * Head
+             * @default null
+             */
+            head: string | null;
+            /**
+             * Length Mm
+             * @default null
+             */
+            length_mm: number | null;
+            /**
+             * Once Only
+             * @default false
+             */
+            once_only: boolean;
+            /**
+             * State
+             * @default null
+             */
+            state: ("new" | "reuse" | "missing") | null;
+            /**
+             * Thread
+             * @default null
+             */
+            thread: string | null;
+            /**
+             * Torque Nm
+             * @default null
+             */
+            torque_nm: number | null;
+            /** Where */
+            where: string;
+        };
+        /**
+         * JobLine
+         * @description A job with what it is called among those of the shop.
+         */
+        JobLine: {
+            /** Carries Safety */
+            carries_safety: boolean;
+            /** Id */
+            id: string;
+            job: components["schemas"]["WorkJob"];
+            /** Left H */
+            left_h: number;
+            /** Open Gate */
+            open_gate: string | null;
+            /** Rig */
+            rig: number;
+        };
+        /**
+         * JobReading
+         * @description Something to be read during a job, the range wanted, and what was read.
+         */
+        JobReading: {
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * High
+             * @default null
+             */
+            high: number | null;
+            /**
+             * Low
+             * @default null
+             */
+            low: number | null;
+            /** Name */
+            name: string;
+            /**
+             * On
+             * @default null
+             */
+            on: string | null;
+            /**
+             * Value
+             * @default null
+             */
+            value: number | null;
+        };
+        /**
+         * JobWait
+         * @description What a job waits for before it can begin, or what passes after it before anything can follow.
+         *
+         *     ``drying`` and ``machine-shop`` pass after it, by the clock; a ``part``, a ``helper`` or a ``date`` come before it.
+         */
+        JobWait: {
+            /**
+             * For What
+             * @enum {string}
+             */
+            for_what: "part" | "drying" | "helper" | "machine-shop" | "date";
+            /**
+             * Hours
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Part
+             * @default null
+             */
+            part: string | null;
+            /**
+             * Until
+             * @default null
+             */
+            until: string | null;
         };
         /**
          * Joint
@@ -3261,6 +4064,8 @@ export interface components {
             cargo: components["schemas"]["Kept_Cargo_"][];
             /** Gap */
             gap: components["schemas"]["Kept_Gap_"][];
+            /** Interval */
+            interval: components["schemas"]["Kept_IntervalRecord_"][];
             /** Part */
             part: components["schemas"]["Kept_Part_"][];
             /** Photo */
@@ -3313,6 +4118,14 @@ export interface components {
             /** Id */
             id: number;
             record: components["schemas"]["Gap"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[IntervalRecord] */
+        Kept_IntervalRecord_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["IntervalRecord"];
             /** Version */
             version: number;
         };
@@ -3445,6 +4258,21 @@ export interface components {
             key: string;
             /** Stances */
             stances: components["schemas"]["StanceLargest"][];
+        };
+        /** LayFor */
+        LayFor: {
+            /**
+             * Again
+             * @description search again, though a plan is kept
+             * @default false
+             */
+            again: boolean;
+            /**
+             * Limit S
+             * @description how long the search may take
+             * @default 10
+             */
+            limit_s: number;
         };
         /**
          * Leaning
@@ -4042,6 +4870,16 @@ export interface components {
             label: string;
             waits: components["schemas"]["Waits"];
         };
+        /**
+         * NotThis
+         * @description A job that had better not wait, and the stop that the vehicle would leave with.
+         */
+        NotThis: {
+            /** Job */
+            job: string;
+            /** Why */
+            why: string;
+        };
         /** NotebookRead */
         NotebookRead: {
             /** Lines */
@@ -4267,6 +5105,35 @@ export interface components {
             today: components["schemas"]["Outline"];
         };
         /**
+         * Outlook
+         * @description When really: chances by day for each rig's last day and all, with what ``chance`` says.
+         */
+        Outlook: {
+            chance: components["schemas"]["ChanceOut"];
+            /** Days */
+            days: components["schemas"]["DayChance"][];
+        };
+        /**
+         * Overruled
+         * @description A rule of order that does not hold here: the job does not wait for ``before``, and why.
+         */
+        Overruled: {
+            /** Before */
+            before: string;
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * On
+             * @default null
+             */
+            on: string | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * PackedSo
          * @description Things by name, and the place into which each goes.
          */
@@ -4410,6 +5277,15 @@ export interface components {
             room: components["schemas"]["RoomLeft"] | null;
         };
         /**
+         * PlanOfWork
+         * @description A plan and how good it is: ``searched``: the solver was at it; else it is by rules of thumb.
+         */
+        PlanOfWork: {
+            plan: components["schemas"]["ScheduleOut"];
+            /** Searched */
+            searched: boolean;
+        };
+        /**
          * PointAngle
          * @description A point, the angle that it allows, and how much higher it must stand for the wanted one; 0 where it may stay.
          */
@@ -4544,6 +5420,13 @@ export interface components {
              * @default null
              */
             note: string | null;
+        };
+        /**
+         * Putting
+         * @description What could wait until after the trip.
+         */
+        Putting: {
+            waiting: components["schemas"]["Waiting"];
         };
         /** QuantityOut */
         QuantityOut: {
@@ -6635,6 +7518,18 @@ export interface components {
             worst: components["schemas"]["Finding"] | null;
         };
         /**
+         * RigInShop
+         * @description A vehicle of the shop, and the day on which it leaves.
+         */
+        RigInShop: {
+            /** Id */
+            id: number;
+            /** Leaves On */
+            leaves_on: string | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * RigLine
          * @description A rig in the list of rigs; ``shelf`` where it is archived or deleted, which can be taken back.
          */
@@ -6671,6 +7566,25 @@ export interface components {
             today: string;
             /** Waiting */
             waiting: components["schemas"]["RigLine"][];
+        };
+        /** RigReady */
+        RigReady: {
+            /**
+             * Days Late
+             * @description after its deadline
+             */
+            days_late: number;
+            /**
+             * Finish
+             * Format: date
+             * @description day on which it is ready
+             */
+            finish: string;
+            /**
+             * Name
+             * @description which vehicle
+             */
+            name: string | null;
         };
         /**
          * RoadPressure
@@ -6853,6 +7767,45 @@ export interface components {
             plate_kg: number;
             /** Rear Added Kg */
             rear_added_kg: number;
+        };
+        /** ScheduleOut */
+        ScheduleOut: {
+            /**
+             * By Day
+             * @description days on which something is done
+             */
+            by_day: components["schemas"]["DayPlan"][];
+            /**
+             * Critical
+             * @description jobs for which another hour makes it ready later
+             */
+            critical: string[];
+            /**
+             * Finish
+             * Format: date
+             * @description day on which all is ready
+             */
+            finish: string;
+            /**
+             * Order
+             * @description jobs by their start
+             */
+            order: string[];
+            /**
+             * Proven
+             * @description nothing better is possible
+             */
+            proven: boolean;
+            /**
+             * Ready H
+             * @description hours by the clock since the start's midnight
+             */
+            ready_h: number;
+            /**
+             * Rigs
+             * @description as given
+             */
+            rigs: components["schemas"]["RigReady"][];
         };
         /**
          * School
@@ -7368,6 +8321,90 @@ export interface components {
             usable_droop_mm: number;
         };
         /**
+         * Shop
+         * @description A shop, or a home builder's own bench. Hours are by day of the week, Monday first.
+         */
+        Shop: {
+            /**
+             * Bench From
+             * @default [
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8,
+             *       8
+             *     ]
+             */
+            bench_from: number[];
+            /** Bench Hours */
+            bench_hours: number[];
+            /**
+             * Closed
+             * @default []
+             */
+            closed: components["schemas"]["Closed"][];
+            /**
+             * Helpers
+             * @default []
+             */
+            helpers: components["schemas"]["Helper"][];
+            /** Name */
+            name: string;
+            /**
+             * One Of
+             * @description what there is one of, at one job at a time
+             * @default []
+             */
+            one_of: string[];
+            /**
+             * People
+             * @default [
+             *       "you"
+             *     ]
+             */
+            people: string[];
+        };
+        /**
+         * ShopEdit
+         * @description A shop whole. ``version`` None: a new one.
+         */
+        ShopEdit: {
+            /**
+             * Id
+             * @default null
+             */
+            id: number | null;
+            /** Shop */
+            shop: {
+                [key: string]: unknown;
+            };
+            /**
+             * Version
+             * @default null
+             */
+            version: number | null;
+        };
+        /**
+         * ShopLine
+         * @description A shop with the version that a write to it has to name; ``undo``: who changed it last, and when.
+         */
+        ShopLine: {
+            /** Id */
+            id: number;
+            shop: components["schemas"]["Shop"];
+            /** Undo */
+            undo: string | null;
+            /** Version */
+            version: number;
+        };
+        /** ShopList */
+        ShopList: {
+            /** Shops */
+            shops: components["schemas"]["ShopLine"][];
+        };
+        /**
          * ShownOut
          * @description A headline figure that a brief can name as deciding.
          */
@@ -7425,12 +8462,54 @@ export interface components {
             /** Right Mm */
             right_mm: number;
         };
+        /** Sign */
+        Sign: {
+            /**
+             * Hours
+             * @description what it took in all, where nobody clocked it
+             * @default null
+             */
+            hours: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Odometer Km
+             * @default null
+             */
+            odometer_km: number | null;
+            /**
+             * Sign
+             * @default true
+             */
+            sign: boolean;
+        };
         /** SignIn */
         SignIn: {
             /** Password */
             password: string;
             /** Person */
             person: string;
+        };
+        /**
+         * SignOff
+         * @description That a job is done, who says so, and at which reading.
+         */
+        SignOff: {
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * Odometer Km
+             * @default null
+             */
+            odometer_km: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
         };
         /**
          * Size
@@ -7878,6 +8957,18 @@ export interface components {
         StandTried: {
             stand: components["schemas"]["WheelPlace"] | null;
         };
+        /** StepTick */
+        StepTick: {
+            /**
+             * Done
+             * @default true
+             */
+            done: boolean;
+            /** Key */
+            key: string;
+            /** Step */
+            step: string;
+        };
         /**
          * Steps
          * @description In what steps something is tried, by a slider or a pull, and between which ends; None: the rig decides them.
@@ -8105,6 +9196,25 @@ export interface components {
             taller_pct: number;
         };
         /**
+         * TapeDay
+         * @description A day of the calendar: its bench hours, from which hour of the clock, and helper's visits from its beginning.
+         */
+        TapeDay: {
+            /** Closed */
+            closed: string | null;
+            /** From H */
+            from_h: number;
+            /** Hours */
+            hours: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Visits */
+            visits: components["schemas"]["Visit"][];
+        };
+        /**
          * TapePhoto
          * @description A photograph of the tape as it lay when a figure was taken. ``file`` as that of Photo.
          */
@@ -8121,6 +9231,24 @@ export interface components {
              * @default null
              */
             taken_on: string | null;
+        };
+        /**
+         * Tick
+         * @description That a step was done. It goes with the words of the step: one that is put otherwise is another step.
+         */
+        Tick: {
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /** Step */
+            step: string;
         };
         /** TiltOut */
         TiltOut: {
@@ -8642,6 +9770,50 @@ export interface components {
             static_radius_mm: number | null;
         };
         /**
+         * Undated
+         * @description A part for which a job waits, and of which nobody knows when it comes.
+         */
+        Undated: {
+            /** Job */
+            job: string;
+            /** Part */
+            part: string;
+        };
+        /**
+         * UnderWay
+         * @description A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows.
+         */
+        UnderWay: {
+            /**
+             * Best
+             * @description the best that a search has found so far, in words
+             * @default null
+             */
+            best: string | null;
+            /**
+             * Done
+             * @default 0
+             */
+            done: number;
+            /**
+             * Of
+             * @default 0
+             */
+            of: number;
+            /**
+             * State
+             * @default waits
+             * @enum {string}
+             */
+            state: "waits" | "works";
+            /**
+             * Stopped
+             * @description somebody said that what there is is enough
+             * @default false
+             */
+            stopped: boolean;
+        };
+        /**
          * Understood
          * @description A figure as it would be noted, at each of its ``paths``: what is alike at several wheels is said once.
          */
@@ -8684,6 +9856,26 @@ export interface components {
             item: string;
             /** Says */
             says: string;
+        };
+        /**
+         * Visit
+         * @description A helper's visit: from so many hours after the bench day begins, and how long.
+         */
+        Visit: {
+            /** From H */
+            from_h: number;
+            /** Hours */
+            hours: number;
+        };
+        /**
+         * Waiting
+         * @description What could wait, one after another, and what had better not.
+         */
+        Waiting: {
+            /** Could Wait */
+            could_wait: components["schemas"]["CouldWait"][];
+            /** Not These */
+            not_these: components["schemas"]["NotThis"][];
         };
         /**
          * Waits
@@ -9063,38 +10255,162 @@ export interface components {
             rim_width_in: number;
         };
         /**
+         * WhenReally
+         * @description How likely each day is, of all that stands in the shop; what that means for each vehicle's date.
+         */
+        WhenReally: {
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            outlook: components["schemas"]["Outlook"];
+        };
+        /**
          * Work
-         * @description A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows.
+         * @description The work of a vehicle, and of all others that stand in its shop.
+         *
+         *     ``cannot`` is why nothing can be laid, in words, and of what field; ``growth`` hours that the survey found later,
+         *     and at first.
          */
         Work: {
+            /** Broken */
+            broken: components["schemas"]["BrokenHold"][];
+            /** Cannot */
+            cannot: string | null;
+            /** Cannot Field */
+            cannot_field: string | null;
+            /** Days */
+            days: components["schemas"]["TapeDay"][];
+            /** Edges */
+            edges: components["schemas"]["Edge"][];
+            /** Findings */
+            findings: components["schemas"]["Finding"][];
+            /** Found Later H */
+            found_later_h: number;
+            /** Jobs */
+            jobs: components["schemas"]["JobLine"][];
+            learnt: components["schemas"]["HoursLearntOut"] | null;
+            plan: components["schemas"]["PlanOfWork"] | null;
+            /** Planned H */
+            planned_h: number;
+            /** Revision */
+            revision: number;
+            /** Rigs */
+            rigs: components["schemas"]["RigInShop"][];
+            shop: components["schemas"]["ShopLine"] | null;
             /**
-             * Best
-             * @description the best that a search has found so far, in words
-             * @default null
+             * Today
+             * Format: date
              */
-            best: string | null;
+            today: string;
+            /** Undated */
+            undated: components["schemas"]["Undated"][];
+        };
+        /**
+         * WorkJob
+         * @description A job as it is to be done: what its source says, with what somebody said of it over that.
+         *
+         *     ``source`` is where it comes from, ``change`` the id of the change that brings it. ``own_hours``: somebody guessed
+         *     them for this job, else they are what is usual. ``taken_h`` are hours worked on it; ``left_h`` what is left of the
+         *     guess, never nothing while it is open. ``done``: signed off, or on the vehicle since. ``record`` is the id of what
+         *     is kept of it, None where nobody touched it.
+         */
+        WorkJob: {
+            /** After */
+            after: string[];
             /**
-             * Done
-             * @default 0
-             */
-            done: number;
-            /**
-             * Of
-             * @default 0
-             */
-            of: number;
-            /**
-             * State
-             * @default waits
+             * Area
              * @enum {string}
              */
-            state: "waits" | "works";
+            area: "front-axle" | "rear-axle" | "wheels" | "brakes" | "steering" | "driveline" | "engine" | "fuel" | "frame" | "body" | "cabin" | "electrics" | "whole";
+            /** Behind */
+            behind: components["schemas"]["BehindIt"][];
+            /** Cautions */
+            cautions: string[];
+            /** Change */
+            change: number | null;
+            /** Cost */
+            cost: number | null;
+            /** Done */
+            done: boolean;
+            /** Fasteners */
+            fasteners: components["schemas"]["JobFastener"][];
+            /** Found Later */
+            found_later: boolean;
             /**
-             * Stopped
-             * @description somebody said that what there is is enough
-             * @default false
+             * Hands
+             * @enum {integer}
              */
-            stopped: boolean;
+            hands: 1 | 2;
+            /** Held On */
+            held_on: string | null;
+            /** Hours */
+            hours: number;
+            /** Key */
+            key: string;
+            /** Needs */
+            needs: string[];
+            /** No Return */
+            no_return: ("cuts" | "coats" | "lets-tension-go" | "closes") | null;
+            /** Note */
+            note: string | null;
+            /** Overruled */
+            overruled: components["schemas"]["Overruled"][];
+            /** Own Hours */
+            own_hours: boolean;
+            /** Parts */
+            parts: string[];
+            /** Put Off */
+            put_off: string | null;
+            /** Readings */
+            readings: components["schemas"]["JobReading"][];
+            /** Record */
+            record: number | null;
+            /** Rests On */
+            rests_on: string[];
+            /** Running Since */
+            running_since: string | null;
+            signed: components["schemas"]["SignOff"] | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "change" | "survey" | "finding" | "interval" | "hand";
+            /** Splits */
+            splits: boolean;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "baseline" | "strip" | "mock-up" | "weld" | "clean" | "coat" | "assemble" | "wire" | "trim" | "fill" | "load-on-wheels" | "align" | "prove";
+            /** Steps */
+            steps: components["schemas"]["WorkStep"][];
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money";
+            /** Taken H */
+            taken_h: number;
+            /** Title */
+            title: string;
+            /** Tools */
+            tools: string[];
+            /** Waits */
+            waits: components["schemas"]["JobWait"][];
+            /** When */
+            when: string | null;
+        };
+        /**
+         * WorkStep
+         * @description A step of a job: whether it is a gate, by whom it was done, and whether a gate before it keeps it closed.
+         */
+        WorkStep: {
+            /** Closed */
+            closed: boolean;
+            done: components["schemas"]["Tick"] | null;
+            /** Gate */
+            gate: boolean;
+            /** Text */
+            text: string;
         };
         /** Worked */
         Worked: {
@@ -9316,7 +10632,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_how_far__key__get: {
+    long_work_how_far__key__get: {
         parameters: {
             query?: never;
             header?: never;
@@ -9334,7 +10650,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Work"];
+                    "application/json": components["schemas"]["UnderWay"];
                 };
             };
             401: components["responses"]["401"];
@@ -9345,7 +10661,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_stop__key__delete: {
+    long_work_stop__key__delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -9363,7 +10679,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Work"];
+                    "application/json": components["schemas"]["UnderWay"];
                 };
             };
             401: components["responses"]["401"];
@@ -10829,6 +12145,371 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    work_get_work_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_clock_clock_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Clock"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_what_could_wait_could_wait_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Putting"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_lay_lay_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayFor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Work"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_edit_job_one_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_sign_sign_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Sign"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_tick_tick_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepTick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    work_when_really_when_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhenReally"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     stance_read_level_level_get: {
         parameters: {
             query?: {
@@ -11605,7 +13286,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval";
             };
             cookie?: never;
         };
@@ -11656,7 +13337,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval";
                 record_id: number;
             };
             cookie?: never;
@@ -12693,6 +14374,196 @@ export interface operations {
             };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    shop_get_shops_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopList"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    shop_put_shop_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLine"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    shop_import_shop_file_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description of the shop of that name, where it is to be replaced */
+                version?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLine"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    shop_shop_file__int_shop_id__file_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                shop_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The shop as a file to keep. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": Record<string, never>;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    shop_take_back__int_shop_id__take_back_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                shop_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopLine"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             421: components["responses"]["421"];

@@ -100,7 +100,7 @@ export function stageName(stage: string | number, sheet: { changes: { title: str
   );
 }
 
-function FindingNote({ finding, number }: { finding: Finding; number: number }) {
+export function FindingNote({ finding, number }: { finding: Finding; number: number }) {
   const { sheet } = useBench();
   const stop = finding.severity === "stop";
   const raised = sheet.changes.find((change) => change.id === finding.change);

@@ -8,8 +8,15 @@ import { stageName } from "./Findings";
 
 type View = { key: string; name: string; View: ComponentType };
 
+type Props = {
+  sheet: string;
+  views: readonly [View, ...View[]];
+  /** Whether it is the same at every stage. */
+  atNoStage?: boolean;
+};
+
 /** The first view is the one that an address without any means. */
-export function Views({ sheet: title, views }: { sheet: string; views: readonly [View, ...View[]] }) {
+export function Views({ sheet: title, views, atNoStage = false }: Props) {
   const { sheet, preview } = useBench();
   const [search, setSearch] = useSearchParams();
   const [first] = views;
@@ -24,7 +31,9 @@ export function Views({ sheet: title, views }: { sheet: string; views: readonly 
     <Tabs.Root value={view} onValueChange={show}>
       <header className="flex flex-wrap items-end gap-x-6 border-b-2 border-ink">
         <h1 className="pb-2 text-2xl font-semibold">{title}</h1>
-        <p className="pb-2 text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>
+        {!atNoStage && (
+          <p className="pb-2 text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>
+        )}
         <Tabs.List aria-label={`Views of ${title}`} className="cond no-print flex flex-wrap gap-x-5">
           {views.map(({ key, name }) => (
             <Tabs.Trigger

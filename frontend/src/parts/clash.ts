@@ -39,7 +39,8 @@ function recordOf(write: Write, sheet: Sheet, titledBy: Titles): Kept | undefine
     return change && { what: change.title, version: change.version, record: change };
   }
   if (write.do !== "record" || write.version === null) return undefined;
-  const found = sheet.records[write.table].find(({ id }) => id === write.id);
+  const kept = write.table in sheet.records ? sheet.records[write.table as keyof Sheet["records"]] : [];
+  const found = kept.find(({ id }) => id === write.id);
   if (!found) return undefined;
   const record: Record<string, unknown> = found.record;
   return { what: String(record[titledBy[write.table] ?? "name"]), version: found.version, record };

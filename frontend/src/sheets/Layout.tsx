@@ -63,15 +63,17 @@ function Bench({ open: shown, stale }: { open: SheetEntry | undefined; stale: bo
         {strip.height > 0 && <Strip {...strip} />}
         {!shown?.atNoStage && <StageRule />}
         {open === "line" && <LineBar close={() => setOpen(undefined)} />}
-        <div className="flex-1 wide:grid wide:grid-cols-[1fr_288px]">
+        <div className={`flex-1 ${shown?.ownMargin ? "" : "wide:grid wide:grid-cols-[1fr_288px]"}`}>
           <main className="min-w-0 px-6 py-5 print:p-0">
             <TitleBlock sheetName={shown?.name ?? ""} atNoStage={shown?.atNoStage ?? false} />
             {/* A sheet is drawn once the results that it looks at are there. */}
             {sheet.looks === looks ? <Outlet /> : <p className="text-quiet">Working it out.</p>}
           </main>
-          <div className="no-print contents">
-            <FindingsMargin />
-          </div>
+          {!shown?.ownMargin && (
+            <div className="no-print contents">
+              <FindingsMargin />
+            </div>
+          )}
         </div>
       </div>
       <HistoryPanel open={open === "history"} close={() => setOpen(undefined)} />

@@ -25,6 +25,8 @@ export type SheetEntry = {
   strip: { height: number; lit?: "wheels" | "driveline"; shows?: readonly string[] };
   /** Whether it is the same at every stage. */
   atNoStage?: true;
+  /** Whether it has a margin of its own instead of that of the findings. */
+  ownMargin?: true;
   /** Keys of its own, for the list of keys. */
   keys?: readonly [key: string, does: string][];
 };

@@ -113,7 +113,10 @@ def _load(arguments: argparse.Namespace) -> int:
 def take_in(
     files: list[Path], rigs: "Rigs", who: str, to: date | None = None, if_empty: bool = False
 ) -> None:
-    """Take build files and zips into a data folder, their dates moved as if written on ``to``. Raises Failed."""
+    """Take build files, zips and files of shops into a data folder, their dates moved as if written on ``to``.
+
+    Raises Failed.
+    """
     from jorvak.formats.build_file import moved
     from jorvak.formats.build_zip import read_any
     from jorvak.store import PhotoFiles
@@ -123,6 +126,9 @@ def take_in(
     photos = PhotoFiles(rigs.database.path.parent)
     for file in files:
         try:
+            if _is_shop(file):
+                print(f"{_shop_taken_in(file, rigs, who, to)} taken in.")
+                continue
             with file.open("rb") as source, photos.all_or_none() as keep:
                 build = read_any(source, keep)
                 build = build if to is None else moved(build, to)
@@ -132,3 +138,22 @@ def take_in(
         except OSError as error:
             raise Failed(f"{file} cannot be read or kept: {error.strerror}. Nothing was taken in.") from None
         print(f"{build.rig.name} taken in.")
+
+
+def _is_shop(file: Path) -> bool:
+    from jorvak.formats.shop_file import is_shop
+
+    with file.open("rb") as source:
+        return is_shop(source.read(400))
+
+
+def _shop_taken_in(file: Path, rigs: "Rigs", who: str, to: date | None) -> str:
+    """Keep the shop in a file, in the place of one of its name; answers what it is called. Raises Refused."""
+    from jorvak.formats.shop_file import read_shop
+    from jorvak.store.shops import Shops
+
+    shop = read_shop(file.read_bytes(), to)
+    shops = Shops(rigs.database, rigs.journal.now)
+    known = shops.named(shop.name)
+    shops.put(shop, known.version if known else None, who, known.id if known else None)
+    return shop.name

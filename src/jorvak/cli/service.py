@@ -100,7 +100,7 @@ def _beyond(arguments: argparse.Namespace) -> "Beyond | None":
 
 
 def _demo(arguments: argparse.Namespace) -> int:
-    from jorvak.demo import BUILDS
+    from jorvak.demo import BUILDS, SHOPS
     from jorvak.store.database import FILE_NAME
 
     with ExitStack() as until_the_end:
@@ -110,7 +110,7 @@ def _demo(arguments: argparse.Namespace) -> int:
             for ending in ("", "-wal", "-shm"):
                 (arguments.data / f"{FILE_NAME}{ending}").unlink(missing_ok=True)
         to = arguments.today or date.today()
-        take_in(list(BUILDS), open_rigs(arguments.data, arguments.today), "bench", to, if_empty=True)
+        take_in([*SHOPS, *BUILDS], open_rigs(arguments.data, arguments.today), "bench", to, if_empty=True)
         _run(arguments, listening, None)
     return 0
 

@@ -14,7 +14,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import named_figures
 from jorvak.core.discovery import module_of
 from jorvak.core.order import AREAS
-from jorvak.core.rig import Record, Rig
+from jorvak.core.rig import Record, Records, Rig
 
 
 def _may_go(rig: Rig, record: Record) -> None:
@@ -32,7 +32,8 @@ class RecordType:
     under its name then, with them. ``written_whole``: by the address of all records; others have one of their own.
     ``several``: one name may stand several times. ``noted`` are the fields that say on which day and by whom it was
     noted first, ``belongs_to`` the field that names a record of another type. ``may_go`` raises Refused where
-    something of the rig still rests on it.
+    something of the rig still rests on it. ``renumbered`` makes, where it names changes by their id, the same record
+    for a place where they have others. ``apart``: it is asked for by itself, and is no part of every sheet.
     """
 
     name: str
@@ -47,7 +48,9 @@ class RecordType:
     several: bool = False
     noted: tuple[str, str] | None = None
     belongs_to: tuple[str, type[Record]] | None = None
+    apart: bool = False
     may_go: Callable[[Rig, Record], None] = _may_go
+    renumbered: Callable[[Record, Mapping[int, int]], Record] | None = None
 
     def name_of(self, record: Record) -> str:
         """What a record is called."""
@@ -73,6 +76,43 @@ def record_types() -> Mapping[str, RecordType]:
     """Every record type by name: those of the plan, then those of the areas in their order."""
     modules = [import_module("jorvak.core.plan.records"), *(module_of(area, "records") for area in AREAS)]
     return {kind.name: kind for module in modules if module is not None for kind in module.RECORDS}
+
+
+def with_changes_renumbered(records: Records, ids: Mapping[int, int]) -> Records:
+    """Records as they are where each change has the id that ``ids`` gives for its own."""
+    return {
+        kind: tuple(renumber(each, ids) for each in those)
+        if (renumber := type_of(kind).renumbered) is not None
+        else those
+        for kind, those in records.items()
+    }
+
+
+@cache
+def pictured() -> tuple[type[Record], ...]:
+    """The types of which each may have a photograph, in its field ``file``."""
+    return tuple(kind.model for kind in record_types().values() if "file" in kind.model.model_fields)
+
+
+def picture_files(rig: Rig) -> frozenset[str]:
+    """The names of the photographs of a rig."""
+    files = (each.file for kind in pictured() for each in rig.all(kind))  # type: ignore[attr-defined]
+    return frozenset(file for file in files if file is not None)
+
+
+def with_pictures(rig: Rig, names: Mapping[str, str]) -> Rig:
+    """A rig whose photographs have other names. One without a name there is gone, and what is nothing but it."""
+    for kind in pictured():
+        bare = kind.model_fields["file"].is_required()
+        rig = rig.having(
+            kind,
+            (
+                each if each.file is None else each.model_copy(update={"file": names.get(each.file)})  # type: ignore[attr-defined]
+                for each in rig.all(kind)
+                if not bare or each.file in names  # type: ignore[attr-defined]
+            ),
+        )
+    return rig
 
 
 def type_of(record: type[Record]) -> RecordType:

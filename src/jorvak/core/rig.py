@@ -81,6 +81,9 @@ class Brief(Frozen):
     trip: Line | None = Field(
         None, description="the trip that it is laden for; what is for others stays at home"
     )
+    shop: Annotated[Line, Field(max_length=60)] | None = Field(
+        None, description="the shop at whose bench it is built, by its name"
+    )
     deciding: Annotated[tuple[Line, ...], Field(max_length=40)] = ()
     """Keys of the headline figures that decide: options are compared by them, and they are measured first."""
 

@@ -12,7 +12,7 @@ from contextlib import suppress
 from dataclasses import asdict, dataclass, replace
 from datetime import date, timedelta
 from functools import cache
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, TypeVar
 
 from pydantic import BaseModel, Field, ValidationError, create_model, model_validator
 
@@ -20,7 +20,7 @@ from jorvak.core.calculation import NotNegative, Refused, sentence_of
 from jorvak.core.catalogue import BadFigure, catalogue, checked, named_figures
 from jorvak.core.plan.kinds import check_mass, fields_of
 from jorvak.core.plan.records import Question
-from jorvak.core.records import record_types, type_of
+from jorvak.core.records import record_types, type_of, with_changes_renumbered
 from jorvak.core.rig import (
     AS_IT_STOOD,
     FIRST_DAY,
@@ -48,6 +48,7 @@ from jorvak.formats.json_text import read_json
 LARGEST_BYTES = 8_000_000
 MOST_FAULTS = 1000
 """So many are written down: whoever made more of them mends these first."""
+FrozenRecord = TypeVar("FrozenRecord", bound=Frozen)
 Owned = list[tuple[str, Figure]]
 
 
@@ -147,6 +148,8 @@ NAMED: dict[str, Named] = {
 
 def write_build(rig: Rig, written_on: date) -> str:
     """A rig as the text of a build file."""
+    steps = {change.id: step for step, change in enumerate(rig.changes, 1)}
+    rig = replace(rig, records=with_changes_renumbered(rig.records, steps))
     entry = RigEntry(
         name=rig.name,
         vehicle=rig.vehicle,
@@ -167,7 +170,6 @@ def write_build(rig: Rig, written_on: date) -> str:
             entry_of = record.model_dump(mode="json", exclude_none=True, exclude={kind.named_by})
             under = nested.setdefault(kind.in_file, {})
             under[kind.name_of(record)] = {key: value for key, value in entry_of.items() if value != {}}
-    steps = {change.id: step for step, change in enumerate(rig.changes, 1)}
     for path, figure in rig.figures.items():
         place = nested
         *parts, key = path.split(".")
@@ -394,15 +396,15 @@ def moved(build: Build, to: date) -> Build:
         rig=replace(
             rig,
             figures={path: replace(f, noted_on=_later(f.noted_on, by)) for path, f in rig.figures.items()},
-            brief=_dates_moved(rig.brief, by),
+            brief=dates_moved(rig.brief, by),
             changes=tuple(
-                change.model_copy(update={"fitted": _dates_moved(change.fitted, by)})
+                change.model_copy(update={"fitted": dates_moved(change.fitted, by)})
                 if change.fitted
                 else change
                 for change in rig.changes
             ),
             records={
-                kind: tuple(_dates_moved(record, by) for record in records)
+                kind: tuple(dates_moved(record, by) for record in records)
                 for kind, records in rig.records.items()
             },
         ),
@@ -410,9 +412,21 @@ def moved(build: Build, to: date) -> Build:
     )
 
 
-def _dates_moved(record: Any, by: timedelta) -> Any:
-    dates = {key: value for key, value in record.__dict__.items() if isinstance(value, date)}
-    return record.model_copy(update={key: _later(value, by) for key, value in dates.items()})
+def dates_moved(record: FrozenRecord, by: timedelta) -> FrozenRecord:
+    """A record with every day in it moved by so much. Raises Refused where one would be no day that can be."""
+    moved_fields = {key: _moved_value(value, by) for key, value in record.__dict__.items()}
+    changed = {key: value for key, value in moved_fields.items() if value is not record.__dict__[key]}
+    return record.model_copy(update=changed)
+
+
+def _moved_value(value: Any, by: timedelta) -> Any:
+    if isinstance(value, date):
+        return _later(value, by)
+    if isinstance(value, Frozen):
+        return dates_moved(value, by)
+    if isinstance(value, tuple) and any(isinstance(each, Frozen) for each in value):
+        return tuple(_moved_value(each, by) for each in value)
+    return value
 
 
 def _later(day: date | None, by: timedelta) -> date | None:

@@ -15,15 +15,14 @@ from datetime import date
 from typing import BinaryIO
 
 from jorvak.core.calculation import Refused
-from jorvak.core.records import type_of
+from jorvak.core.records import picture_files, pictured, type_of, with_pictures
 from jorvak.core.rig import Rig
-from jorvak.core.survey.records import PICTURED, photographs
 from jorvak.formats.build_file import LARGEST_BYTES, Build, read_build, write_build
 from jorvak.formats.photograph import taken_in
 
 BUILD = "build.json"
 PHOTO = re.compile(r"photos/([0-9a-f]{16,64}\.jpg)")
-MOST_ENTRIES = 1 + sum(type_of(kind).most for kind in PICTURED)
+MOST_ENTRIES = 1 + sum(type_of(kind).most for kind in pictured())
 LARGEST_PHOTO = 30_000_000
 LARGEST_WHOLE = 1_000_000_000
 """Of a zip and of what is in it: as much as a rig may hold (``store.photos.MOST_BYTES``) and a little."""
@@ -37,17 +36,14 @@ def write_zip(
     rig: Rig, written_on: date, picture_of: Callable[[str], bytes | None], target: BinaryIO
 ) -> None:
     """A build with its photographs, written into ``target``; those whose file is gone are left out of both."""
-    gone = set()
+    kept: dict[str, str] = {}
     with zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name in sorted({photo.file for photo in photographs(rig)}):
+        for name in sorted(picture_files(rig)):
             picture = picture_of(name)
-            if picture is None:
-                gone.add(name)
-            else:
+            if picture is not None:
+                kept[name] = name
                 archive.writestr(zipfile.ZipInfo(f"photos/{name}"), picture, zipfile.ZIP_STORED)
-        for kind in PICTURED:
-            rig = rig.having(kind, tuple(photo for photo in rig.all(kind) if photo.file not in gone))
-        archive.writestr(BUILD, write_build(rig, written_on))
+        archive.writestr(BUILD, write_build(with_pictures(rig, kept), written_on))
 
 
 Tell = Callable[[int, int], None]
@@ -67,24 +63,19 @@ def read_zip(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_
         build = read_build(_unpacked(archive, BUILD, LARGEST_BYTES))
         within = set(archive.namelist())
         names: dict[str, str] = {}
-        photos = photographs(build.rig)
-        for number, photo in enumerate(photos):
-            tell(number, len(photos))
-            place = f"photos/{photo.file}"
+        files = sorted(picture_files(build.rig))
+        for number, file in enumerate(files):
+            tell(number, len(files))
+            place = f"photos/{file}"
             if place not in within:
                 raise Refused(place, "The build names this photograph and the zip does not have it.")
-            if photo.file not in names:
-                try:
-                    picture = taken_in(_unpacked(archive, place, LARGEST_PHOTO))
-                except Refused as refused:
-                    raise Refused(place, refused.message) from None
-                names[photo.file] = keep(picture)
+            try:
+                picture = taken_in(_unpacked(archive, place, LARGEST_PHOTO))
+            except Refused as refused:
+                raise Refused(place, refused.message) from None
+            names[file] = keep(picture)
     # A name says what is in the picture, whatever it was called.
-    rig = build.rig
-    for kind in PICTURED:
-        named = tuple(photo.model_copy(update={"file": names[photo.file]}) for photo in rig.all(kind))
-        rig = rig.having(kind, named)
-    return replace(build, rig=rig)
+    return replace(build, rig=with_pictures(build.rig, names))
 
 
 def read_any(source: BinaryIO, keep: Callable[[bytes], str], tell: Tell = _tell_nobody) -> Build:

@@ -10,6 +10,7 @@ from datetime import date, datetime
 from functools import lru_cache
 from typing import Any, Literal
 
+from jorvak.core.records import with_changes_renumbered
 from jorvak.core.rig import Brief, Carrier, Change, Figure, Fitted, Record, Rig, some_of
 from jorvak.store.database import Database
 from jorvak.store.journal import LATEST, Journal, NotThere, Row, Stale, Write, utc_now
@@ -204,6 +205,7 @@ class Rigs:
                 after = tuple(ids[each] for each in figure.fitted_after if each in ids)
                 row = _figure(replace(figure, fitted_after=after))
                 write.insert("figure", {"rig_id": rig_id, "path": path, **row})
+            rig = replace(rig, records=with_changes_renumbered(rig.records, ids))
             for table in TABLES.values():
                 for record in rig.all(table.of_type.model):
                     write.insert(table.name, {"rig_id": rig_id, **table.row(record)})

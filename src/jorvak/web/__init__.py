@@ -11,8 +11,10 @@ from werkzeug.exceptions import NotFound
 from jorvak.core.engine.keeping import KeptOfRigs
 from jorvak.store import PhotoFiles, Rigs
 from jorvak.store.journal import AlreadyDone
+from jorvak.store.laid_plans import LaidPlans
 from jorvak.store.people import People
 from jorvak.store.shares import Shares
+from jorvak.store.shops import Shops
 from jorvak.web import problems, security
 from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
@@ -22,7 +24,7 @@ from jorvak.web.drives import Desk, drive_pages
 from jorvak.web.history import history_pages
 from jorvak.web.incoming import look_at_what_comes_in
 from jorvak.web.load import load_pages
-from jorvak.web.long_work import LongWork, work_pages
+from jorvak.web.long_work import LongWork, long_work_pages
 from jorvak.web.measure import measure_pages
 from jorvak.web.notebook import notebook_pages
 from jorvak.web.plan import plan_pages
@@ -32,10 +34,12 @@ from jorvak.web.rig import Cards, rig_pages
 from jorvak.web.rolling import rolling_pages
 from jorvak.web.shares import look, share_pages, show
 from jorvak.web.sheet import View, answer
+from jorvak.web.shop import shop_pages
 from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
 from jorvak.web.weighing import weighing_pages
+from jorvak.web.work import work_pages
 from jorvak.web.workings import working_pages
 
 DIST = Path(__file__).parents[3] / "frontend" / "dist"
@@ -77,6 +81,8 @@ def create_app(
         DESK=Desk(),
         LONG_WORK=LongWork(),
         SHARES=rigs and Shares(rigs.database, rigs.journal.now),
+        SHOPS=rigs and Shops(rigs.database, rigs.journal.now),
+        LAID=rigs and LaidPlans(rigs.database, rigs.journal.now),
         PHOTOS=rigs and PhotoFiles(rigs.database.path.parent),
         TODAY=today,
         MAX_CONTENT_LENGTH=LARGEST_REQUEST,
@@ -90,7 +96,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        load_pages, weighing_pages, notebook_pages, history_pages, work_pages, door_pages, share_pages,
+        load_pages, weighing_pages, notebook_pages, work_pages, shop_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

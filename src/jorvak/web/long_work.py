@@ -13,7 +13,9 @@ from werkzeug.exceptions import ServiceUnavailable
 from jorvak.store import NotThere
 from jorvak.web.sheet import as_json
 
-work_pages = APIBlueprint("work", __name__, url_prefix="/api/long-work", abp_tags=[Tag(name="long work")])
+long_work_pages = APIBlueprint(
+    "long_work", __name__, url_prefix="/api/long-work", abp_tags=[Tag(name="long work")]
+)
 
 AT_ONCE = 2
 WAITING = 3
@@ -21,7 +23,7 @@ WAITING = 3
 WAIT_S = 60.0
 
 
-class Work(BaseModel):
+class UnderWay(BaseModel):
     """A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows."""
 
     state: Literal["waits", "works"] = "waits"
@@ -41,17 +43,17 @@ class LongWork:
     def __init__(self) -> None:
         self._waiting = BoundedSemaphore(AT_ONCE + WAITING)
         self._working = BoundedSemaphore(AT_ONCE)
-        self._named: dict[str, Work] = {}
+        self._named: dict[str, UnderWay] = {}
 
     @contextmanager
-    def place(self, key: str | None = None) -> Iterator[Work]:
+    def place(self, key: str | None = None) -> Iterator[UnderWay]:
         """A place to work, once there is one; under its ``key`` it can be looked at meanwhile.
 
         Raises ServiceUnavailable where too many wait already.
         """
         if not self._waiting.acquire(blocking=False):
             raise ServiceUnavailable(_BUSY, retry_after=5)
-        work = Work()
+        work = UnderWay()
         if key is not None:
             self._named[key] = work
         try:
@@ -67,7 +69,7 @@ class LongWork:
             if key is not None:
                 self._named.pop(key, None)
 
-    def named(self, key: str) -> Work | None:
+    def named(self, key: str) -> UnderWay | None:
         """The work that goes on under a key; None where there is none, or none any more."""
         return self._named.get(key)
 
@@ -75,7 +77,7 @@ class LongWork:
 _BUSY = "Several files and long calculations are at work already. Try again in a moment; nothing was changed."
 
 
-def long_work(key: str | None = None) -> AbstractContextManager[Work]:
+def long_work(key: str | None = None) -> AbstractContextManager[UnderWay]:
     """A place for long work in the running application."""
     return _all().place(key)
 
@@ -84,7 +86,7 @@ class WorkPath(BaseModel):
     key: str = Field(max_length=80, description="what the request that began it was sent with")
 
 
-@work_pages.get("/<key>", responses={200: Work})
+@long_work_pages.get("/<key>", responses={200: UnderWay})
 def how_far(path: WorkPath) -> Response:
     """How far a piece of long work is that another request began."""
     work = _all().named(path.key)
@@ -93,7 +95,7 @@ def how_far(path: WorkPath) -> Response:
     return as_json(work)
 
 
-@work_pages.delete("/<key>", responses={200: Work})
+@long_work_pages.delete("/<key>", responses={200: UnderWay})
 def stop(path: WorkPath) -> Response:
     """Have a search stop: it answers with the best that it has."""
     work = _all().named(path.key)

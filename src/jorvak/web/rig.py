@@ -41,10 +41,9 @@ from jorvak.core.plan.kinds import kinds
 from jorvak.core.plan.line import read_doubt, read_figure
 from jorvak.core.plan.shorthand import forms_of
 from jorvak.core.quantities import PRESETS, QUANTITIES, RATIO, write_as
-from jorvak.core.records import check_owner, record_types
+from jorvak.core.records import check_owner, picture_files, record_types
 from jorvak.core.rig import Carrier, Day, Figure, Form, Known, Line, Rig, Taken
 from jorvak.core.stance.results import Outline, outline
-from jorvak.core.survey.records import photographs
 from jorvak.core.trip.readiness import days_left
 from jorvak.core.typical import standing_in
 from jorvak.core.work.schools import TOPICS, Topic
@@ -457,7 +456,7 @@ def export_build(path: RigPath) -> Response:
     rig = rigs().read(path.rig_id, "bench").rig
     name = "".join(letter if letter.isalnum() else "-" for letter in rig.name.lower())
     name = name.encode("ascii", "replace").decode()
-    if not photographs(rig):
+    if not picture_files(rig):
         response = Response(write_build(rig, today()), mimetype="application/json")
         response.headers["Content-Disposition"] = f'attachment; filename="{name}.build.json"'
         return response

@@ -39,6 +39,7 @@ from jorvak.core.rolling.results import Crawl, GearTable
 from jorvak.core.stance.results import Outline, outline
 from jorvak.core.trip.readiness import days_left
 from jorvak.store import PhotoFiles, RigRecord, Rigs
+from jorvak.store.shops import Shops
 from jorvak.web.deltas import whole_or_patch
 
 
@@ -152,7 +153,8 @@ class Kept(BaseModel, Generic[R]):
     record: R
 
 
-_KEPT: dict[str, Any] = {name: (list[Kept[kind.model]], ...) for name, kind in record_types().items()}  # type: ignore[name-defined]
+_ON_SHEET = {name: kind for name, kind in record_types().items() if not kind.apart}
+_KEPT: dict[str, Any] = {name: (list[Kept[kind.model]], ...) for name, kind in _ON_SHEET.items()}  # type: ignore[name-defined]
 KeptRecords: Any = create_model("KeptRecords", **_KEPT)
 """The records of a rig by the name of their type."""
 
@@ -225,6 +227,12 @@ class Sheet(BaseModel):
 def rigs() -> Rigs:
     """The rigs of the running application."""
     found: Rigs = current_app.config["RIGS"]
+    return found
+
+
+def shops() -> Shops:
+    """The shops of the running application."""
+    found: Shops = current_app.config["SHOPS"]
     return found
 
 
@@ -332,7 +340,7 @@ def _records(of: RigRecord) -> Any:
                 {"id": record.id, "version": of.record_versions[name][record.id], "record": record}
                 for record in of.rig.all(kind.model)
             ]
-            for name, kind in record_types().items()
+            for name, kind in _ON_SHEET.items()
         }
     )
 

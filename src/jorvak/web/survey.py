@@ -9,9 +9,9 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.records import check_owner
+from jorvak.core.records import check_owner, picture_files
 from jorvak.core.rig import Rig
-from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto, photographs
+from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto
 from jorvak.core.survey.weigh import Weighed, before_lift, in_order, still_open, weigh
 from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
@@ -104,7 +104,7 @@ def sent_picture(rig: Rig) -> Iterator[str]:
     raw = request.get_data(cache=False)
     if not raw:
         raise Refused("photo", "No picture came in. Take a JPEG, PNG or WebP.")
-    if photo_files().bytes_of(photo.file for photo in photographs(rig)) > MOST_BYTES:
+    if photo_files().bytes_of(picture_files(rig)) > MOST_BYTES:
         raise Refused(
             "photo", f"This rig's photographs have {MOST_BYTES // 1_000_000} MB already. Take some out."
         )

@@ -39,6 +39,7 @@ class HeadEdit(BaseModel):
     leaves_on: Day | None = None
     away_days: Amount = None
     trip: Line | None = None
+    shop: Line | None = Field(None, max_length=60, description="the shop at whose bench it is built")
     deciding: list[str] = Field([], max_length=40)
 
 

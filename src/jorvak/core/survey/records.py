@@ -6,7 +6,7 @@ from pydantic import Field, StringConstraints
 
 from jorvak.core.calculation import NotNegative
 from jorvak.core.records import RecordType
-from jorvak.core.rig import Day, Frozen, Line, Record, Rig, Text
+from jorvak.core.rig import Day, Frozen, Line, Record, Text
 
 Zone = Literal["front", "engine", "cabin", "frame", "under", "rear", "left", "right", "wheels", "electrics"]
 Condition = Literal[
@@ -64,15 +64,6 @@ class TapePhoto(Record):
     figure: Line = Field(description="the path of the figure")
     file: PictureFile
     taken_on: Day | None = None
-
-
-PICTURED: tuple[type[Photo], type[TapePhoto]] = (Photo, TapePhoto)
-"""Types of records that have a photograph each."""
-
-
-def photographs(rig: Rig) -> tuple[Photo | TapePhoto, ...]:
-    """Every photograph of a rig."""
-    return (*rig.all(Photo), *rig.all(TapePhoto))
 
 
 RECORDS = (

@@ -72,7 +72,11 @@ def chance(given: ChanceIn, tell: Tell | None = None) -> ChanceOut:
 
     Raises Refused as ``schedule`` does, and on ``order`` and ``order.K``.
     """
-    runs = run(given, tell)
+    return chance_of(run(given, tell))
+
+
+def chance_of(runs: Runs) -> ChanceOut:
+    """What came of all runs together."""
     deadline = any(rig.deadline_day is not None for rig in runs.work.rigs)
     return ChanceOut(
         p_deadline=runs.late.count(False) / len(runs.late) if deadline else None,
@@ -201,6 +205,11 @@ def _squared(one: "Floats", other: "Floats") -> float:
     return float(a @ b) ** 2 / size if size > 0 else 0.0
 
 
+def holding(given: ChanceIn, answer: ChanceOut) -> Callable[[ChanceIn], ChanceOut]:
+    """The same order for figures that are moved a little: what doubt does to it."""
+    return lambda moved: chance(moved.model_copy(update={"order": answer.order}))
+
+
 CALCULATION = Calculation(
     "chance",
     ChanceIn,
@@ -208,4 +217,5 @@ CALCULATION = Calculation(
     ChanceOut,
     "ready by the date? how likely each date is, and on which jobs it hangs most",
     "Monte Carlo over serial schedules, factors log-normal",
+    holding=holding,
 )

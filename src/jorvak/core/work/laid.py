@@ -42,6 +42,12 @@ class Work:
     waits: tuple[int, ...]
 
     @cached_property
+    def holds(self) -> tuple[tuple[int, int] | None, ...]:
+        """The quarters [first, end) of the day on which each job is held; None: on none. None too for a day without any."""
+        days = {day.on: (day.first, day.end) for day in self.bench.days}
+        return tuple(None if job.on is None else days.get(job.on) for job in self.jobs)
+
+    @cached_property
     def whole(self) -> tuple[Task, ...]:
         """Each job as one task."""
         return tuple(self._task(i, tuple(sorted(self.befores[i]))) for i in range(len(self.jobs)))
@@ -90,7 +96,7 @@ class Work:
 
     def _task(self, job: int, before: tuple[int, ...]) -> Task:
         given = self.jobs[job]
-        first = self.bench.from_day(given.not_before) if given.not_before else 0
+        first = max((self.bench.from_day(day) for day in (given.not_before, given.on) if day), default=0)
         needs = tuple(dict.fromkeys(given.needs)) if self.hours[job] else ()
         return Task(before, first, given.hands, needs, given.splits)
 
@@ -98,7 +104,8 @@ class Work:
 @record(frozen=True)
 class Laid:
     """A plan: where each task lies, in quarters of bench time, and the clock quarter at which each job, each vehicle
-    and all is ready. ``order`` are jobs by their start."""
+    and all is ready. ``order`` are jobs by their start, ``missed`` those that do not begin on the day on which they
+    are held."""
 
     starts: tuple[int, ...]
     ends: tuple[int, ...]
@@ -106,6 +113,7 @@ class Laid:
     order: tuple[int, ...]
     rigs_ready: tuple[int, ...]
     lateness: tuple[int, int]
+    missed: tuple[int, ...]
 
     @property
     def ready(self) -> int:
@@ -113,9 +121,9 @@ class Laid:
         return max(self.rigs_ready)
 
     @property
-    def merit(self) -> tuple[int, int, int]:
-        """The most days late, their sum, and when all is ready: less is better, the first first."""
-        return (*self.lateness, self.ready)
+    def merit(self) -> tuple[int, int, int, int]:
+        """Holds that are missed, the most days late, their sum, and when all is ready: less is better, the first first."""
+        return (len(self.missed), *self.lateness, self.ready)
 
 
 @record(frozen=True, slots=True)
@@ -164,6 +172,13 @@ def as_work(given: PlanIn, ratio: float) -> Work:
     )
     _check_possible(work)
     return work
+
+
+def no_time() -> Refused:
+    """That the work does not go into a year."""
+    return Refused(
+        "bench_hours", "Not all of it can be done within a year. Give the bench more hours, or do less."
+    )
 
 
 def _whole(quarters: int, field: str) -> int:
@@ -240,7 +255,13 @@ def laid(work: Work, starts: Sequence[int], ends: Sequence[int], helped: Sequenc
         order=tuple(sorted(begins, key=lambda job: (begins[job], place_of[job]))),
         rigs_ready=tuple(ready),
         lateness=(max(late), sum(late)),
+        missed=tuple(job for job, at in begins.items() if not _is_held(work, job, at)),
     )
+
+
+def _is_held(work: Work, job: int, start: int) -> bool:
+    hold = work.holds[job]
+    return hold is None or hold[0] <= start < hold[1]
 
 
 def placed_in(work: Work, order: Sequence[int]) -> Laid | None:

@@ -7,16 +7,8 @@ from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Given, Refused
 from jorvak.core.immutable import record
+from jorvak.core.plan.jobs import JOB_STAGES, JobStage
 
-Stage = Literal[
-    "baseline", "strip", "mock-up", "weld", "clean", "coat", "assemble", "wire", "trim", "fill",
-    "load-on-wheels", "align", "prove",
-]  # fmt: skip
-STAGES: tuple[Stage, ...] = (
-    "baseline", "strip", "mock-up", "weld", "clean", "coat", "assemble", "wire", "trim", "fill",
-    "load-on-wheels", "align", "prove",
-)  # fmt: skip
-"""In working order."""
 Why = Literal[
     "after", "stage", "baseline-first", "weld-before-wire", "weld-before-fuel", "fuel-out", "wire-before-trim",
     "weight-on", "prove-last",
@@ -25,7 +17,7 @@ Why = Literal[
 
 class OrderJob(Given):
     id: str = Field(min_length=1, description="what it is called", examples=["weld brackets"])
-    stage: Stage = Field(description="where it stands in the working order", examples=["weld"])
+    stage: JobStage = Field(description="where it stands in the working order", examples=["weld"])
     area: str = Field(min_length=1, description="where on the vehicle", examples=["rear-axle"])
     rig: str | None = Field(None, min_length=1, description="which vehicle; absent: one of its own")
     after: list[str] = Field(default=[], description="jobs that come before it")
@@ -58,7 +50,7 @@ class Rule:
     holds: Callable[[OrderJob, OrderJob], bool]
 
 
-def _stages(first: tuple[Stage, ...], then: tuple[Stage, ...]) -> Callable[[OrderJob, OrderJob], bool]:
+def _stages(first: tuple[JobStage, ...], then: tuple[JobStage, ...]) -> Callable[[OrderJob, OrderJob], bool]:
     return lambda a, b: a.stage in first and b.stage in then
 
 
@@ -66,7 +58,7 @@ RULES: tuple[Rule, ...] = (
     Rule(
         "stage",
         "on one part of the vehicle this is how work goes",
-        lambda a, b: a.area == b.area and STAGES.index(a.stage) < STAGES.index(b.stage),
+        lambda a, b: a.area == b.area and JOB_STAGES.index(a.stage) < JOB_STAGES.index(b.stage),
     ),
     Rule(
         "baseline-first",

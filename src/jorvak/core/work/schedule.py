@@ -7,7 +7,7 @@ from pydantic import Field
 
 from jorvak.core.calculation import Answer, Calculation, Positive, Refused
 from jorvak.core.work.bench import DAY, QUARTERS, Bench
-from jorvak.core.work.laid import Laid, Work, as_work, critical_of, pieces_of
+from jorvak.core.work.laid import Laid, Work, as_work, critical_of, no_time, pieces_of, placed_in
 from jorvak.core.work.to_lay import PlanIn
 
 
@@ -104,6 +104,20 @@ def day_of(calendar: Bench, clock: int) -> date:
         raise Refused("jobs", "They would be ready beyond the calendar.") from None
 
 
+def holding(given: ScheduleIn, answer: ScheduleOut) -> Callable[[ScheduleIn], ScheduleOut]:
+    """The same order for figures that are moved a little: what doubt does to it."""
+
+    def moved_plan(moved: ScheduleIn) -> ScheduleOut:
+        work = as_work(moved, moved.hours_ratio)
+        number = {job.id: at for at, job in enumerate(work.jobs)}
+        plan = placed_in(work, [number[name] for name in answer.order])
+        if plan is None:
+            raise no_time()
+        return outcome(work, plan, answer.proven)
+
+    return moved_plan
+
+
 CALCULATION = Calculation(
     "schedule",
     ScheduleIn,
@@ -111,4 +125,5 @@ CALCULATION = Calculation(
     ScheduleOut,
     "when is it ready, with the people, days, visits and waits that there are",
     "CP-SAT in quarter hours; least days late, their sum, then the earliest",
+    holding=holding,
 )

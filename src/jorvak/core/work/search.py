@@ -1,12 +1,11 @@
 """The search for the best plan of work: rules of thumb first, then a solver that proves its answer."""
 
 from collections.abc import Callable, Iterator, Sequence
-from random import Random
 from typing import TYPE_CHECKING, Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.work.bench import DAY
-from jorvak.core.work.laid import Laid, Work, again_at_its_earliest, earliest, laid, placed_in
+from jorvak.core.work.laid import Laid, Work, again_at_its_earliest, earliest, laid, no_time, placed_in
 from jorvak.core.work.placing import NOWHERE
 
 if TYPE_CHECKING:
@@ -40,13 +39,17 @@ def _check_reachable(work: Work, alone: list[int]) -> None:
                 "helper",
                 f"{work.jobs[job].id} wants two, and no visit of the helper comes late enough for it.",
             )
-        raise _no_time(work)
+        raise no_time()
 
 
-def _no_time(work: Work) -> Refused:
-    return Refused(
-        "bench_hours", "Not all of it can be done within a year. Give the bench more hours, or do less."
-    )
+def first_of(work: Work) -> Laid | None:
+    """The plan by rules of thumb alone. Raises Refused on ``helper`` and ``bench_hours`` as ``search`` does."""
+    if not work.jobs:
+        return laid(work, (), (), ())
+    alone = earliest(work)
+    _check_reachable(work, alone)
+    found = first_plan(work, alone)
+    return None if found is None else again_at_its_earliest(work, found)
 
 
 def first_plan(work: Work, alone: list[int]) -> Laid | None:
@@ -77,8 +80,24 @@ def _orders(work: Work, alone: list[int]) -> Iterator[list[int]]:
         lambda job: (-hours[job], job),
         lambda job: (late[job], hours[job], job),
     )
+    pressing = _held_by(work)
     for rule in rules:
         yield _by(work, rule)
+        if pressing:
+            yield _by(work, lambda job, rule=rule: (pressing.get(job, work.bench.quarters), rule(job)))  # type: ignore[misc]
+
+
+def _held_by(work: Work) -> dict[int, int]:
+    """Jobs that are held on a day, and those before them, by the first quarter of the earliest such day."""
+    found: dict[int, int] = {}
+    for job in reversed(work.topological):
+        hold = work.holds[job]
+        days = [*([hold[0]] if hold else []), *([found[job]] if job in found else [])]
+        if days:
+            found[job] = min(days)
+            for before in work.befores[job]:
+                found[before] = min(found.get(before, found[job]), found[job])
+    return found
 
 
 def _by(work: Work, rule: Callable[[int], Any]) -> list[int]:
@@ -97,14 +116,16 @@ TRIES, MOST_TRIES = 40_000, 1000
 
 def _improved(work: Work, plan: Laid, watch: Callable[[Laid], bool] | None) -> Laid:
     """The best that comes of putting one job after another elsewhere in the order, as long as it gets no worse."""
-    chance = Random(1)
+    import numpy as np
+
+    chance = np.random.default_rng(1)
     for _ in range(min(TRIES // len(work.parts), MOST_TRIES)):
         order = list(plan.order)
-        at = chance.randrange(len(order))
+        at = int(chance.integers(len(order)))
         job = order.pop(at)
         low = max((i + 1 for i, each in enumerate(order) if each in work.befores[job]), default=0)
         high = min((i for i, each in enumerate(order) if job in work.befores[each]), default=len(order))
-        order.insert(chance.randint(low, high), job)
+        order.insert(int(chance.integers(low, high + 1)), job)
         other = placed_in(work, order)
         if other is None or other.merit > plan.merit:
             continue
@@ -149,7 +170,7 @@ def _deadlines(work: Work) -> list[int]:
 def _is_best(work: Work, plan: Laid, alone: list[int]) -> bool:
     """Whether nothing better is possible: nobody waits longer than for the longest chain or all that work."""
     in_time = plan.lateness == (0, 0) or len(work.rigs) == 1
-    return in_time and plan.ready <= least_ready(work, alone)
+    return in_time and not plan.missed and plan.ready <= least_ready(work, alone)
 
 
 def least_ready(work: Work, alone: list[int]) -> int:
@@ -202,9 +223,15 @@ class _Solver:
             # Whatever waits for the helper is done when the last visit is over.
             quarters = max(quarters, max(end for _, end in bench.visits))
         for task, (_, hours), wait in zip(work.tasks, work.parts, work.task_waits, strict=True):
-            quarters += hours + (0 if task.splits else bench.longest_day)
+            quarters += hours if task.splits else self._longest_for(hours)
             quarters += (wait // DAY + 2) * bench.longest_day if wait else 0
         return quarters
+
+    def _longest_for(self, hours: int) -> int:
+        """Quarters from any on until what does not split is done at the latest: it waits for a day that is long enough."""
+        spans = [span for span in self._work.bench.spans if span[1] - span[0] >= hours]
+        lasts = [0, *(end - hours for _, end in spans)]
+        return max((first - last for last, (first, _) in zip(lasts, spans, strict=False)), default=0) + hours
 
     def _start(self, at: int) -> "cp_model.IntVar":
         task, (_, hours) = self._work.tasks[at], self._work.parts[at]
@@ -218,10 +245,17 @@ class _Solver:
             domain = [(max(day.first, first), day.end - hours) for day in bench.days]
         else:
             domain = [(first, self._until - hours)]
+        hold = self._work.holds[self._work.parts[at][0]]
+        if hold is not None and at == self._work.parts_of[self._work.parts[at][0]][0] and self._is_kept(at):
+            domain = [(max(low, hold[0]), min(high, hold[1] - 1)) for low, high in domain]
         good = [[low, min(high, self._until - hours)] for low, high in domain]
         return self._model.new_int_var_from_domain(
             self._cp.Domain.from_intervals([each for each in good if each[0] <= each[1]]), ""
         )
+
+    def _is_kept(self, at: int) -> bool:
+        """Whether the best plan so far begins a job on the day on which it is held: a better one does so too."""
+        return self._best is not None and self._work.parts[at][0] not in self._best.missed
 
     def _keep_hands_free(self) -> None:
         work, model = self._work, self._model
@@ -349,7 +383,9 @@ class _Solver:
         solver.parameters.random_seed = 1
         status = solver.solve(self._model, self._watcher())
         if status == self._cp.INFEASIBLE:
-            raise _no_time(self._work)
+            if self._work.people == 1 and any(task.hands == 2 for task in self._work.tasks):
+                raise Refused("helper", "The helper does not come often enough for all that wants two.")
+            raise no_time()
         if status in (self._cp.OPTIMAL, self._cp.FEASIBLE):
             plan = self._plan(solver.value, solver.boolean_value)
             if self._best is None or plan.merit <= self._best.merit:

@@ -24,6 +24,7 @@ class ScheduleJob(Given):
         0.0, description="by the clock, before what comes after it may begin", examples=[48]
     )
     not_before: CalendarDay | None = Field(None, description="day on which it may begin")
+    on: CalendarDay | None = Field(None, description="day on which it is held: it begins then where it can")
     hands: Hands = Field(1, description="one or two people")
     needs: list[str] = Field(default=[], description="lift, bay, welder: there is one of each")
     splits: bool = Field(True, description="it may go on on the next day")

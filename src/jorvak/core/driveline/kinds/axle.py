@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job, last_torque
 from jorvak.core.plan.kind_fields import AngleDeg, End, LengthMm, MassKg, Ratio, Words, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -82,7 +82,15 @@ def jobs(fields: Axle) -> tuple[Job, ...]:
                 "welding",
                 "local-code",
             ),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="driveline",
+            hands=2,
+            needs=("bay",),
+            tools=("two trolley jacks", "stands", "spring compressors", "torque wrench"),
+            fasteners=(Fastener("spring and link bolts"), Fastener("U-bolts", once_only=True)),
+            rests_on=(f"{fields.axle}_axle.",),
         ),
+        last_torque("front-axle" if fields.axle == "front" else "rear-axle"),
     )
 
 

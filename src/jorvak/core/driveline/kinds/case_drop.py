@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.places import ENDS
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import MoreMm, added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -34,6 +34,13 @@ def jobs(fields: CaseDrop) -> tuple[Job, ...]:
                 "Ground clearance under the crossmember measured again.",
             ),
             ("stands", "local-code"),
+            area="driveline",
+            system="driveline",
+            hands=2,
+            needs=("bay",),
+            tools=("transmission jack", "torque wrench"),
+            fasteners=(Fastener("crossmember bolts"),),
+            rests_on=("rear_shaft.", "front_shaft."),
         ),
     )
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import End, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -37,6 +37,10 @@ def jobs(fields: Differential) -> tuple[Job, ...]:
                     "Tried on rollers or on a slope with one wheel off the ground.",
                 ),
                 ("brakes", "local-code"),
+                stage="prove",
+                area="brakes",
+                system="driveline",
+                tools=("rollers or a slope",),
             ),
         )
     return (
@@ -50,6 +54,13 @@ def jobs(fields: Differential) -> tuple[Job, ...]:
                 "Wire or air line where nothing rubs, if it is switched; let go and locked, tried with the wheels free.",
             ),
             ("stands", "brakes", "local-code"),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="driveline",
+            needs=("bay",),
+            tools=("dial gauge", "marking paint", "bearing puller", "torque wrench"),
+            fasteners=(Fastener("ring gear bolts", once_only=True), Fastener("bearing caps")),
+            readings=("backlash, mm", "turning torque, Nm"),
+            rests_on=(f"{fields.axle}_axle.",),
         ),
     )
 

@@ -4,7 +4,7 @@ from pydantic import Field, ValidationError, field_validator
 
 from jorvak.core.calculation import Refused, refusal_of
 from jorvak.core.catalogue import checked
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import LengthMm, Ratio, Words, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.quantities import RATIO, Unreadable
@@ -62,6 +62,13 @@ def jobs(fields: Gearbox) -> tuple[Job, ...]:
                 "battery",
                 "local-code",
             ),
+            area="driveline",
+            system="driveline",
+            hands=2,
+            needs=("bay",),
+            tools=("transmission jack", "clutch centring tool", "torque wrench"),
+            fasteners=(Fastener("bell housing bolts"),),
+            rests_on=("rear_shaft.", "front_shaft."),
         ),
     )
 

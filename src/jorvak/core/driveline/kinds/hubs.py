@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -36,6 +36,11 @@ def jobs(fields: Hubs) -> tuple[Job, ...]:
                 "Both let go and both hold: turn each wheel by hand with the other on the ground.",
             ),
             ("stands", "brakes", "local-code"),
+            area="front-axle",
+            system="driveline",
+            tools=("hub nut socket", "torque wrench"),
+            fasteners=(Fastener("hub nuts", once_only=True),),
+            readings=("bearing play, mm",),
         ),
     )
 

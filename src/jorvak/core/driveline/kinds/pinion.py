@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job, last_torque
 from jorvak.core.plan.kind_fields import AngleDeg, End, added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -49,7 +49,14 @@ def jobs(fields: Pinion) -> tuple[Job, ...]:
                 "Spring bolts only hand-tight until the weight is on the wheels; U-bolts new.",
             ),
             ("stands", "springs", *(("welding",) if fields.by == "perches" else ()), "local-code"),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="driveline",
+            tools=("level", "torque wrench"),
+            fasteners=(Fastener("U-bolts", once_only=True),),
+            readings=("pinion angle, °",),
+            rests_on=(f"{fields.axle}_shaft.",),
         ),
+        last_torque("front-axle" if fields.axle == "front" else "rear-axle"),
     )
 
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import End, LengthMm, MoreMm, added, set_where_given
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -47,6 +47,12 @@ def jobs(fields: Shaft) -> tuple[Job, ...]:
                 "stands",
                 "local-code",
             ),
+            area="driveline",
+            system="driveline",
+            tools=("tape", "paint marker", "torque wrench"),
+            fasteners=(Fastener("flange bolts", once_only=True),),
+            readings=("slip at ride height, mm", "slip at full droop, mm"),
+            rests_on=(f"{fields.axle}_shaft.",),
         ),
     )
 

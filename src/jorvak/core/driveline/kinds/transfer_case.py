@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import LengthMm, Ratio, Words, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -68,6 +68,13 @@ def jobs(fields: TransferCase) -> tuple[Job, ...]:
                 "battery",
                 "local-code",
             ),
+            area="driveline",
+            system="driveline",
+            hands=2,
+            needs=("bay",),
+            tools=("transmission jack", "tape", "calliper", "torque wrench"),
+            fasteners=(Fastener("case to gearbox bolts"), Fastener("flange bolts", once_only=True)),
+            rests_on=("transfer.", "rear_shaft.", "front_shaft."),
         ),
     )
 

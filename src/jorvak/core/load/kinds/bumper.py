@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import End, LengthMm, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Carrier, Figure, Figures, Frozen
@@ -59,6 +59,11 @@ def jobs(fields: Bumper) -> tuple[Job, ...]:
                 "battery",
                 "local-code",
             ),
+            area="body",
+            system="body",
+            tools=("trolley jack", "sockets", "torque wrench"),
+            fasteners=(Fastener("frame rail bolts"),),
+            no_return="closes",
         ),
     )
 

@@ -30,6 +30,9 @@ def jobs(fields: Equipment) -> tuple[Job, ...]:
                 "battery",
                 "mass",
             ),
+            area="electrics" if "battery" in fields.name.lower() else "cabin",
+            system="load",
+            tools=("scale", "drill"),
         ),
     )
 

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import LengthMm, MassKg, added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -37,6 +37,11 @@ def jobs(fields: Rack) -> tuple[Job, ...]:
                 "mass",
                 "local-code",
             ),
+            area="body",
+            system="load",
+            hands=2,
+            tools=("torque wrench", "sealant"),
+            fasteners=(Fastener("roof mounts"),),
         ),
     )
 

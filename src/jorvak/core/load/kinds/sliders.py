@@ -33,6 +33,12 @@ def jobs(fields: Sliders) -> tuple[Job, ...]:
                 "mass",
                 "local-code",
             ),
+            stage="weld",
+            area="frame",
+            system="body",
+            needs=("welder",),
+            tools=("grinder", "welder", "paint"),
+            no_return="cuts",
         ),
     )
 

@@ -30,6 +30,10 @@ def jobs(fields: Snorkel) -> tuple[Job, ...]:
                 "cutting",
                 "local-code",
             ),
+            area="body",
+            system="body",
+            tools=("hole saw", "template", "paint"),
+            no_return="cuts",
         ),
     )
 

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import MassKg, Words
 from jorvak.core.plan.kinds import Kind, Mass, placed
 from jorvak.core.rig import Change, Frozen
@@ -37,6 +37,12 @@ def jobs(fields: Storage) -> tuple[Job, ...]:
                 "cutting",
                 "local-code",
             ),
+            stage="trim",
+            area="cabin",
+            system="load",
+            tools=("scale", "drill", "rivet nuts"),
+            fasteners=(Fastener("mounts to structure"),),
+            no_return="closes",
         ),
     )
 

@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.load.records import KG_PER_L, Holds
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kinds import Kind, Mass, placed
 from jorvak.core.rig import Change, Frozen
 
@@ -38,6 +38,10 @@ def jobs(fields: Tank) -> tuple[Job, ...]:
                 "mass",
                 "local-code",
             ),
+            area="fuel" if fields.holds != "water" else "body",
+            system="fuel" if fields.holds != "water" else "load",
+            tools=("trolley jack", "torque wrench"),
+            fasteners=(Fastener("strap bolts"),),
         ),
     )
 

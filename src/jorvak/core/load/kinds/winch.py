@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import MassKg, Words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Frozen
@@ -35,6 +35,12 @@ def jobs(fields: Winch) -> tuple[Job, ...]:
                 "winch",
                 "local-code",
             ),
+            stage="wire",
+            area="electrics",
+            system="recovery",
+            hands=2,
+            tools=("crimping tool", "torque wrench"),
+            fasteners=(Fastener("winch mount bolts"),),
         ),
     )
 

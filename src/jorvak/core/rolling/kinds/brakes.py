@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import Where, plate, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -48,6 +48,11 @@ def jobs(fields: Brakes) -> tuple[Job, ...]:
                 "Bedded in gently; then proved loaded, on a descent, before the trip.",
             ),
             ("stands", "brakes", "mass", "local-code"),
+            area="brakes",
+            system="brakes",
+            splits=False,
+            tools=("torque wrench", "bleeder"),
+            fasteners=(Fastener("caliper bolts"),),
         ),
     )
 

@@ -6,7 +6,7 @@ from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import BadFigure, checked
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import Where
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.plan.shorthand import both_ends, plainly
@@ -51,6 +51,13 @@ def jobs(fields: Gears) -> tuple[Job, ...]:
                 "New oil, kind and quantity by the axle's maker.",
             ),
             ("stands", "brakes", "local-code"),
+            area="rear-axle" if axle == "rear" else "front-axle",
+            system="driveline",
+            needs=("bay",),
+            tools=("dial gauge", "marking paint", "bearing puller", "torque wrench"),
+            fasteners=(Fastener("ring gear bolts", once_only=True), Fastener("pinion nut", once_only=True)),
+            readings=("backlash, mm", "turning torque, Nm"),
+            rests_on=(f"{axle}_axle.ratio",),
         )
         for axle in _axles(fields)
     )
@@ -64,6 +71,10 @@ def jobs(fields: Gears) -> tuple[Job, ...]:
         ),
         ("stands",),
         after="the running-in distance that the gear maker gives",
+        stage="prove",
+        area="driveline",
+        system="driveline",
+        tools=("drain pan",),
     )
     return (*fit, run_in)
 

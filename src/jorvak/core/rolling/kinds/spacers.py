@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import ThickMm, Where, added, ends_of, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -34,6 +34,12 @@ def jobs(fields: Spacers) -> tuple[Job, ...]:
                 "Turn to both locks and bump the suspension: does the tyre touch the fender lip?",
             ),
             ("stands", "local-code"),
+            area="wheels",
+            system="tyres",
+            splits=False,
+            tools=("torque wrench",),
+            fasteners=(Fastener("spacer nuts"), Fastener("wheel nuts")),
+            readings=("thread engagement, mm",),
         ),
     )
 

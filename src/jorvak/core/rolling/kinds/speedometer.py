@@ -41,6 +41,15 @@ def jobs(fields: Speedometer) -> tuple[Job, ...]:
             ),
             ("battery", "local-code"),
             after="tyres and gears are fitted",
+            stage="prove",
+            area="electrics",
+            system="tyres",
+            tools=("satellite receiver",),
+            readings=(
+                "true speed at 50 shown, km/h",
+                "true speed at 80 shown, km/h",
+                "true speed at 100 shown, km/h",
+            ),
         ),
     )
 

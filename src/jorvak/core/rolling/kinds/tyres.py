@@ -6,7 +6,7 @@ from pydantic import Field, ValidationError, field_validator
 
 from jorvak.core.calculation import Number, Positive, Refused, refusal_of
 from jorvak.core.places import ENDS
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import added, places_in
 from jorvak.core.plan.kinds import Kind, Mass
 from jorvak.core.rig import Change, Figure, Figures, Frozen, Rig
@@ -90,6 +90,13 @@ def jobs(fields: Tyres) -> tuple[Job, ...]:
                 "Does the spare go into its carrier?",
             ),
             ("stands", "local-code"),
+            area="wheels",
+            system="tyres",
+            splits=False,
+            tools=("torque wrench", "tape", "pressure gauge"),
+            fasteners=(Fastener("wheel nuts"),),
+            readings=("axle centre to ground, mm",),
+            rests_on=("wheels.", "spare."),
         ),
         job(
             "Retighten the wheel nuts",
@@ -97,6 +104,12 @@ def jobs(fields: Tyres) -> tuple[Job, ...]:
             ("Check every nut with the torque wrench, the spare's too.",),
             ("stands",),
             after="the first 50 to 100 km, and once more after the first rough track",
+            stage="prove",
+            area="wheels",
+            system="tyres",
+            splits=False,
+            tools=("torque wrench",),
+            fasteners=(Fastener("wheel nuts"),),
         ),
     )
 

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import LengthMm, MassKg, Words, places_in, set_where_given
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -42,10 +42,9 @@ def jobs(fields: Wheels) -> tuple[Job, ...]:
                 "Put one on the hub by hand: does it sit flat, does the bore centre it, does the brake clear?",
                 "Nuts crosswise to the torque in the vehicle's manual; count the turns of engagement.",
             ),
-            ("stands", "brakes", "local-code"),
-        ),
+            ("stands", "brakes", "local-code"),area="wheels", system="tyres", splits=False, tools=("torque wrench", "calliper"), fasteners=(Fastener("wheel nuts"),), rests_on=("wheels.",)),
         job("Retighten the wheel nuts", 0.3, ("Every nut with the torque wrench, the spare's too.",), ("stands",),
-            after="the first 50 to 100 km, and once more after the first rough track"),
+            after="the first 50 to 100 km, and once more after the first rough track", stage="prove", area="wheels", system="tyres", splits=False, tools=("torque wrench",), fasteners=(Fastener("wheel nuts"),)),
     )  # fmt: skip
 
 

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import AngleDeg, added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -38,7 +38,13 @@ def jobs(fields: Arms) -> tuple[Job, ...]:
                 "brakes",
                 "local-code",
             ),
+            area="front-axle",
+            system="suspension",
+            tools=("stands", "trolley jack", "torque wrench"),
+            readings=("caster, °",),
+            rests_on=("steering.caster_deg",),
         ),
+        last_torque("front-axle"),
     )
 
 

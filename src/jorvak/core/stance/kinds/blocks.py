@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import End, Side, ThickMm, on_sides, only_with, thicker
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -44,6 +44,12 @@ def jobs(fields: Blocks) -> tuple[Job, ...]:
                 "springs",
                 "local-code",
             ),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            splits=False,
+            tools=("stands", "trolley jack"),
+            fasteners=(Fastener("U-bolts", once_only=True),),
+            readings=("left ride height, mm", "right ride height, mm"),
         ),
         job(
             "Retighten the U-bolts",
@@ -51,6 +57,12 @@ def jobs(fields: Blocks) -> tuple[Job, ...]:
             ("Crosswise, by the torque in the spring maker's sheet, weight on the wheels.",),
             ("stands",),
             after="the first 50 to 100 km, and once more after the first rough track",
+            stage="prove",
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            splits=False,
+            tools=("torque wrench",),
+            fasteners=(Fastener("U-bolts"),),
         ),
     )
 

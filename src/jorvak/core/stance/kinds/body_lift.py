@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.places import ENDS
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import LiftMm, added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -39,6 +39,12 @@ def jobs(fields: BodyLift) -> tuple[Job, ...]:
                 "brakes",
                 "local-code",
             ),
+            area="body",
+            system="body",
+            hands=2,
+            needs=("bay",),
+            tools=("two jacks with wooden pads", "torque wrench"),
+            fasteners=(Fastener("body mount bolts", once_only=True),),
         ),
     )
 

@@ -41,6 +41,9 @@ def jobs(fields: BumpStops) -> tuple[Job, ...]:
                 "stands",
                 "springs",
             ),
+            area="rear-axle",
+            system="suspension",
+            tools=("stands", "trolley jack"),
         ),
     )
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import (
     Side,
     ThickMm,
@@ -65,7 +65,13 @@ def jobs(fields: CoilSpacers) -> tuple[Job, ...]:
                 "springs",
                 "local-code",
             ),
+            area="rear-axle" if fields.axle == "rear" else "front-axle",
+            system="suspension",
+            splits=False,
+            tools=("spring compressors", "stands", "trolley jack"),
+            readings=("left ride height, mm", "right ride height, mm"),
         ),
+        last_torque("rear-axle" if fields.axle == "rear" else "front-axle"),
     )
 
 

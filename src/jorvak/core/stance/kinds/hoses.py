@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -43,6 +43,9 @@ def jobs(fields: Hoses) -> tuple[Job, ...]:
                     "Full droop: 20 mm of slack, nothing rubs, no kink at full bump.",
                 ),
                 ("stands", *(("brakes",) if fields.what == "cable" else ())),
+                area="rear-axle" if fields.axle == "rear" else "front-axle",
+                system="brakes" if fields.what == "cable" else "suspension",
+                splits=False,
             ),
         )
     return (
@@ -59,6 +62,11 @@ def jobs(fields: Hoses) -> tuple[Job, ...]:
                 "brakes",
                 "local-code",
             ),
+            area="rear-axle" if fields.axle == "rear" else "front-axle",
+            system="brakes",
+            splits=False,
+            tools=("line spanners", "bleeder"),
+            fasteners=(Fastener("banjo bolts and washers", once_only=True),),
         ),
     )
 

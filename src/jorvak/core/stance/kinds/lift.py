@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import LiftMm, Where, added, ends_of, only_with, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -57,7 +57,12 @@ def jobs(fields: Lift) -> tuple[Job, ...]:
                 "mass",
                 "local-code",
             ),
+            area="rear-axle" if fields.axle == "rear" else "front-axle",
+            system="suspension",
+            tools=("stands", "trolley jack"),
+            readings=("left ride height, mm", "right ride height, mm"),
         ),
+        last_torque("rear-axle" if fields.axle == "rear" else "front-axle"),
     )
 
 

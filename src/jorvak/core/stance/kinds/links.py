@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import End, only_with
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figures, Frozen
@@ -39,7 +39,12 @@ def jobs(fields: Links) -> tuple[Job, ...]:
                 "springs",
                 "local-code",
             ),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            tools=("stands", "trolley jack", "torque wrench"),
+            readings=("wheelbase left, mm", "wheelbase right, mm"),
         ),
+        last_torque("front-axle" if fields.axle == "front" else "rear-axle"),
     )
 
 

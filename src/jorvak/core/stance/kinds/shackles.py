@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import MoreMm, Where, added, ends_of, only_with, where_in_words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -44,7 +44,12 @@ def jobs(fields: Shackles) -> tuple[Job, ...]:
                 "springs",
                 "local-code",
             ),
+            area="rear-axle" if fields.axle == "rear" else "front-axle",
+            system="suspension",
+            tools=("stands", "trolley jack"),
+            readings=("left ride height, mm", "right ride height, mm"),
         ),
+        last_torque("rear-axle" if fields.axle == "rear" else "front-axle"),
     )
 
 

@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import End, LengthMm, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -37,7 +37,11 @@ def jobs(fields: Shocks) -> tuple[Job, ...]:
                 "stands",
                 "springs",
             ),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            tools=("stands", "tape"),
         ),
+        last_torque("front-axle" if fields.axle == "front" else "rear-axle"),
     )
 
 

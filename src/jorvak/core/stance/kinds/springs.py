@@ -2,7 +2,7 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import (
     End,
     LengthMm,
@@ -63,7 +63,14 @@ def jobs(fields: Springs) -> tuple[Job, ...]:
                 "Measure all four ride heights afterwards and note them on the rig.",
             ),
             ("stands", "springs", "mass", "local-code"),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            splits=False,
+            tools=("spring compressors", "stands", "trolley jack"),
+            readings=("left ride height, mm", "right ride height, mm"),
+            rests_on=(f"{fields.axle}_suspension.",),
         ),
+        last_torque("front-axle" if fields.axle == "front" else "rear-axle"),
     )
 
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Fastener, Job, job
 from jorvak.core.plan.kind_fields import plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -42,6 +42,11 @@ def jobs(fields: Steering) -> tuple[Job, ...]:
                 "Toe set, then a short drive; inspected before the road where the local code asks for it.",
             ),
             ("stands", "brakes", "welding", "local-code"),
+            area="steering",
+            system="steering",
+            tools=("joint splitter", "torque wrench"),
+            fasteners=(Fastener("split pins and lock nuts", once_only=True),),
+            readings=("toe, mm",),
         ),
     )
 

@@ -32,6 +32,9 @@ def jobs(fields: Straps) -> tuple[Job, ...]:
                 "Let the axle down on a jack until the strap is tight: joints, hoses and shock have some left.",
             ),
             ("stands", "springs"),
+            area="front-axle" if fields.axle == "front" else "rear-axle",
+            system="suspension",
+            tools=("trolley jack",),
         ),
     )
 

@@ -5,7 +5,7 @@ from typing import Literal
 from pydantic import Field, model_validator
 
 from jorvak.core.calculation import Refused
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.jobs import Job, job, last_torque
 from jorvak.core.plan.kind_fields import LengthMm, added, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
@@ -67,7 +67,12 @@ def jobs(fields: TrackBar) -> tuple[Job, ...]:
                 "brakes",
                 "local-code",
             ),
+            area="front-axle",
+            system="steering",
+            tools=("tape", "torque wrench"),
+            readings=("frame to tyre left, mm", "frame to tyre right, mm"),
         ),
+        last_torque("front-axle"),
     )
 
 

@@ -52,6 +52,12 @@ def jobs(fields: Trim) -> tuple[Job, ...]:
                 "cutting",
                 "local-code",
             ),
+            stage="mock-up",
+            area="body",
+            system="body",
+            tools=("grinder", "paint"),
+            no_return="cuts",
+            rests_on=("gaps.",),
         ),
     )
 

@@ -1,0 +1,71 @@
+"""What falls due on a rig: its intervals against its odometer, the day, and its trip."""
+
+from datetime import date
+
+from jorvak.core.rig import Rig
+from jorvak.core.rolling.counting import true_km_between
+from jorvak.core.work.due import DueIn, DueRow, DueTrip, Interval, due
+from jorvak.core.work.records import IntervalRecord
+
+COUNTED_FROM_KM = 1e7
+"""What stands for the reading now: what counts is how far has been gone since."""
+
+
+def falling_due(rig: Rig, on: date, now_h: float | None = None) -> tuple[DueRow, ...]:
+    """What is left of each interval, by true distance. What nobody can count now is left out: ``uncounted`` names it."""
+    now_km = _reading(rig)
+    asked = (_as_asked(rig, each, now_km, now_h) for each in rig.all(IntervalRecord))
+    trip = None
+    if rig.brief.leaves_on is not None and rig.brief.leaves_on >= on:
+        trip = DueTrip.model_validate(
+            {"from": rig.brief.leaves_on, "days": rig.brief.away_days or 1, "km": 0.0}
+        )
+    given = DueIn(
+        intervals=[each for each in asked if each is not None],
+        now_km=COUNTED_FROM_KM,
+        now_h=now_h,
+        on=on,
+        trip=trip,
+    )
+    return tuple(due(given).rows)
+
+
+def uncounted(rig: Rig) -> tuple[str, ...]:
+    """Intervals by distance of which nobody can say how far they are: the reading is missing, or runs backwards."""
+    now_km = _reading(rig)
+    return tuple(
+        each.name
+        for each in rig.all(IntervalRecord)
+        if each.every_km is not None and _gone(rig, each, now_km) is None
+    )
+
+
+def _reading(rig: Rig) -> float | None:
+    noted = rig.figures.get("odometer.reading_km")
+    return None if noted is None else float(noted.value)
+
+
+def _gone(rig: Rig, interval: IntervalRecord, now_km: float | None) -> float | None:
+    if now_km is None or interval.last_km is None:
+        return None
+    return true_km_between(rig, interval.last_km, now_km)
+
+
+def _as_asked(
+    rig: Rig, interval: IntervalRecord, now_km: float | None, now_h: float | None
+) -> Interval | None:
+    gone = _gone(rig, interval, now_km) if interval.every_km is not None else None
+    by_hours = interval.every_h is not None and now_h is not None
+    if gone is None and not by_hours and interval.every_months is None:
+        return None
+    return Interval(
+        name=interval.name,
+        every_km=None if gone is None else interval.every_km,
+        every_months=interval.every_months,
+        every_h=interval.every_h if by_hours else None,
+        # Counted back, so that what is left is true distance.
+        last_km=None if gone is None else COUNTED_FROM_KM - gone,
+        last_on=interval.last_on,
+        last_h=interval.last_h,
+        once=interval.once,
+    )

@@ -1,0 +1,554 @@
+"""The work: jobs in their order, laid on the bench's days; what is ticked, clocked, signed off and put off."""
+
+import json
+from collections.abc import Sequence
+from datetime import date, timedelta
+from hashlib import sha256
+from typing import Any
+
+from flask import Response, current_app
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import BaseModel, Field, TypeAdapter
+
+from jorvak.core.calculation import Refused
+from jorvak.core.findings import Finding
+from jorvak.core.rig import Fitted, Rig
+from jorvak.core.survey.records import SurveyItem
+from jorvak.core.work.hours_learnt import HoursLearntOut
+from jorvak.core.work.jobs import WorkJob, job_of, work_jobs
+from jorvak.core.work.laid import Laid
+from jorvak.core.work.outlook import (
+    Outlook,
+    Waiting,
+    could_wait,
+    helper_missing,
+    misses_the_date,
+    outlook,
+    part_late,
+    quick_plan,
+)
+from jorvak.core.work.planning import (
+    Asked,
+    BrokenHold,
+    Edge,
+    InShop,
+    Undated,
+    asked,
+    broken_holds,
+    id_of,
+    touched,
+)
+from jorvak.core.work.records import IntervalRecord, JobRecord, SignOff, Spell, Tick
+from jorvak.core.work.schedule import ScheduleOut, schedule
+from jorvak.core.work.shop import Shop
+from jorvak.store import NotThere, RigRecord, Stale
+from jorvak.store.laid_plans import LaidPlans
+from jorvak.store.rigs import Put
+from jorvak.web.long_work import long_work
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, shops, today
+from jorvak.web.shop import ShopLine, line_of
+
+work_pages = APIBlueprint(
+    "work", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="work")]
+)
+
+SEARCH_S = 10.0
+
+
+class RigInShop(BaseModel):
+    """A vehicle of the shop, and the day on which it leaves."""
+
+    id: int
+    name: str
+    leaves_on: date | None
+
+
+class JobLine(BaseModel):
+    """A job with what it is called among those of the shop."""
+
+    id: str
+    rig: int
+    left_h: float
+    carries_safety: bool
+    open_gate: str | None
+    job: WorkJob
+
+
+class Visit(BaseModel):
+    """A helper's visit: from so many hours after the bench day begins, and how long."""
+
+    from_h: float
+    hours: float
+
+
+class TapeDay(BaseModel):
+    """A day of the calendar: its bench hours, from which hour of the clock, and helper's visits from its beginning."""
+
+    on: date
+    hours: float
+    from_h: float
+    closed: str | None
+    visits: list[Visit]
+
+
+class PlanOfWork(BaseModel):
+    """A plan and how good it is: ``searched``: the solver was at it; else it is by rules of thumb."""
+
+    plan: ScheduleOut
+    searched: bool
+
+
+class Work(BaseModel):
+    """The work of a vehicle, and of all others that stand in its shop.
+
+    ``cannot`` is why nothing can be laid, in words, and of what field; ``growth`` hours that the survey found later,
+    and at first.
+    """
+
+    today: date
+    revision: int
+    shop: ShopLine | None
+    rigs: list[RigInShop]
+    jobs: list[JobLine]
+    edges: tuple[Edge, ...]
+    learnt: HoursLearntOut | None
+    days: list[TapeDay]
+    plan: PlanOfWork | None
+    broken: tuple[BrokenHold, ...]
+    undated: tuple[Undated, ...]
+    findings: list[Finding]
+    cannot: str | None
+    cannot_field: str | None
+    planned_h: float
+    found_later_h: float
+
+
+def in_shop(rig_id: int, person: str) -> tuple[RigRecord, Shop | None, list[InShop], ShopLine | None]:
+    """A rig, the shop in which it stands, and all rigs of that; by itself where it stands in none."""
+    record = rigs().read(rig_id, person)
+    kept = shops().named(record.rig.brief.shop)
+    together = [InShop(record.id, record.rig.name, record.rig)]
+    if kept is None:
+        return record, None, together, None
+    for line in rigs().list():
+        if line.id != rig_id and line.shelf is None:
+            other = rigs().read(line.id, person)
+            if other.rig.brief.shop == kept.shop.name:
+                together.append(InShop(other.id, other.rig.name, other.rig))
+    return record, kept.shop, sorted(together, key=lambda each: each.id), line_of(kept)
+
+
+@work_pages.get("", responses={200: Work})
+def get_work(path: RigPath, query: View) -> Response:
+    """The work as it stands, laid by the plan that is kept for it, else by rules of thumb."""
+    return as_json(_work(path.rig_id, query))
+
+
+def _work(rig_id: int, view: View) -> Work:
+    record, shop, together, line = in_shop(rig_id, view.person)
+    cannot: Refused | None = None
+    given: Asked | None = None
+    plan: PlanOfWork | None = None
+    try:
+        given = as_asked(together, shop or _nobody(), view)
+        if shop is not None:
+            plan = _plan_of(given)
+    except Refused as refused:
+        cannot = refused
+    findings = []
+    if given is not None and plan is not None:
+        findings = [*helper_missing(given, together), *part_late(given)]
+    jobs = [_job_line(other, job) for other in together for job in work_jobs(other.rig, today(), view.preset)]
+    survey = [each.job for each in jobs if each.rig == rig_id and each.job.source == "survey"]
+    return Work(
+        today=today(),
+        revision=record.revision,
+        shop=line,
+        rigs=[RigInShop(id=each.id, name=each.name, leaves_on=each.rig.brief.leaves_on) for each in together],
+        jobs=jobs,
+        edges=() if given is None else given.edges,
+        learnt=None if given is None else given.learnt,
+        days=[] if shop is None else _tape(shop, together, plan),
+        plan=plan,
+        broken=() if given is None or plan is None else broken_holds(given, plan.plan),
+        undated=() if given is None else given.undated,
+        findings=findings,
+        cannot=None if cannot is None else _in_titles(cannot.message, jobs),
+        cannot_field=None if cannot is None else cannot.field,
+        planned_h=sum(job.hours for job in survey if not job.found_later),
+        found_later_h=sum(job.hours for job in survey if job.found_later),
+    )
+
+
+def as_asked(
+    together: Sequence[InShop], shop: Shop, view: View, put_off: frozenset[str] = frozenset()
+) -> Asked:
+    """The work of a shop as it is laid; jobs for two are laid for one where no visit comes late enough for them."""
+    given = asked(together, shop, today(), view.preset, SEARCH_S, put_off)
+    try:
+        if any(bench_hours for bench_hours in shop.bench_hours):
+            quick_plan(given.schedule)
+    except Refused as refused:
+        if refused.field != "helper":
+            raise
+        return asked(together, shop, today(), view.preset, SEARCH_S, put_off, alone=True)
+    return given
+
+
+def _plan_of(given: Asked) -> PlanOfWork:
+    return _kept_plan(given) or PlanOfWork(plan=quick_plan(given.schedule), searched=False)
+
+
+def _nobody() -> Shop:
+    """No bench at all: jobs have an order then, and no days."""
+    return Shop(name="nobody", bench_hours=(0.0,) * 7)
+
+
+def _job_line(of: InShop, job: WorkJob) -> JobLine:
+    return JobLine(
+        id=id_of(of.id, job.key),
+        rig=of.id,
+        left_h=job.left_h,
+        carries_safety=job.carries_safety,
+        open_gate=job.open_gate,
+        job=job,
+    )
+
+
+def _in_titles(message: str, jobs: list[JobLine]) -> str:
+    """What a calculation says of jobs by their ids, with their titles instead."""
+    for line in sorted(jobs, key=lambda each: -len(each.id)):
+        message = message.replace(line.id, line.job.title)
+    return message
+
+
+def _tape(shop: Shop, together: Sequence[InShop], plan: PlanOfWork | None) -> list[TapeDay]:
+    first = today()
+    leaves = [each.rig.brief.leaves_on for each in together if each.rig.brief.leaves_on]
+    last = max([first + timedelta(days=27), *leaves, *([plan.plan.finish] if plan else [])])
+    last = min(last + timedelta(days=6 - last.weekday()), first + timedelta(days=370))
+    bench = shop.bench(first)
+    closed = {
+        day: each.why or "closed"
+        for each in shop.closed
+        for day in _within(each.first, each.last, first, last)
+    }
+    visits: dict[date, list[Visit]] = {}
+    for visit in bench.helper:
+        visits.setdefault(visit.date, []).append(Visit(from_h=visit.from_h, hours=visit.hours))
+    return [
+        TapeDay(
+            on=day,
+            hours=0.0 if day in closed else bench.bench_hours[day.weekday()],
+            from_h=bench.bench_from[day.weekday()],
+            closed=closed.get(day),
+            visits=visits.get(day, []),
+        )
+        for day in _within(first, last, first, last)
+    ]
+
+
+def _within(first: date, last: date, low: date, high: date) -> list[date]:
+    first, last = max(first, low), min(last, high)
+    return [first + timedelta(days=ahead) for ahead in range((last - first).days + 1)]
+
+
+def _mark(given: Asked) -> str:
+    raw = given.schedule.model_dump(mode="json", exclude={"limit_s"})
+    return sha256(json.dumps(raw, sort_keys=True).encode()).hexdigest()
+
+
+def _plans() -> LaidPlans:
+    found: LaidPlans = current_app.config["LAID"]
+    return found
+
+
+def _kept_plan(given: Asked) -> PlanOfWork | None:
+    kept = _plans().read(_mark(given))
+    return (
+        None if kept is None else PlanOfWork(plan=ScheduleOut.model_validate_json(kept.answer), searched=True)
+    )
+
+
+class LayFor(BaseModel):
+    limit_s: float = Field(SEARCH_S, gt=0, le=60, description="how long the search may take")
+    again: bool = Field(False, description="search again, though a plan is kept")
+
+
+@work_pages.post("/lay", responses={200: Work})
+def lay(path: RigPath, query: View, body: LayFor) -> Response:
+    """Search for the best plan; it is kept until something is changed. Nothing of the rig is written."""
+    _, shop, together, _ = in_shop(path.rig_id, query.person)
+    if shop is None:
+        raise Refused("shop", "Say first when there is somebody at the bench.")
+    given = as_asked(together, shop, query)
+    if body.again or _kept_plan(given) is None:
+        with long_work(query.key) as work:
+
+            def watch(plan: Laid) -> bool:
+                ready = shop.bench(today()).start + timedelta(days=plan.ready // 96)
+                late = f", {plan.lateness[0]} days late" if plan.lateness[0] else ""
+                work.best = f"ready {ready:%-d %B}{late}"
+                return not work.stopped
+
+            found = schedule(given.schedule.model_copy(update={"limit_s": body.limit_s}), watch)
+        _plans().keep(_mark(given), found.model_dump_json(), found.proven)
+    return as_json(_work(path.rig_id, query))
+
+
+class WhenReally(BaseModel):
+    """How likely each day is, of all that stands in the shop; what that means for each vehicle's date."""
+
+    outlook: Outlook
+    findings: list[Finding]
+
+
+@work_pages.post("/when", responses={200: WhenReally})
+def when_really(path: RigPath, query: View) -> Response:
+    """How likely each day is. Nothing is written."""
+    _, shop, together, _ = in_shop(path.rig_id, query.person)
+    if shop is None:
+        raise Refused("shop", "Say first when there is somebody at the bench.")
+    given = as_asked(together, shop, query)
+    with long_work(query.key) as work:
+
+        def tell(done: int, of: int) -> bool:
+            work.tell(done, of)
+            return not work.stopped
+
+        found = outlook(given, _plan_of(given).plan.order, tell)
+    of_rigs = (misses_the_date(each, found.chance, today()) for each in together if each.id == path.rig_id)
+    return as_json(WhenReally(outlook=found, findings=[each for each in of_rigs if each is not None]))
+
+
+class Putting(BaseModel):
+    """What could wait until after the trip."""
+
+    waiting: Waiting
+
+
+@work_pages.post("/could-wait", responses={200: Putting})
+def what_could_wait(path: RigPath, query: View) -> Response:
+    """What to put off so that the date becomes likelier, each time by the most. Nothing is written."""
+    _, shop, together, _ = in_shop(path.rig_id, query.person)
+    if shop is None:
+        raise Refused("shop", "Say first when there is somebody at the bench.")
+    with long_work(query.key) as work:
+
+        def tell(done: int, of: int) -> bool:
+            work.tell(done, of)
+            return not work.stopped
+
+        of = next(each for each in together if each.id == path.rig_id)
+        found = could_wait(lambda gone: as_asked(together, shop, query, gone), of, tell)
+    return as_json(Putting(waiting=found))
+
+
+class JobEdit(BaseModel):
+    """What is to be different about a job. Keys that are absent stay as they are; null has it as its source says.
+
+    ``was`` is what stood there when it was typed: where somebody has written another meanwhile, nothing is written.
+    """
+
+    key: str = Field(min_length=1, max_length=200)
+    set: dict[str, Any]
+    was: dict[str, Any] = {}
+
+
+_JOB: TypeAdapter[WorkJob | None] = TypeAdapter(WorkJob | None)
+NOT_BY_HAND = ("id", "key", "ticks", "spells", "running_since", "signed")
+
+
+@work_pages.put("/one", responses={200: Sheet})
+def edit_job(path: RigPath, query: View, body: JobEdit) -> Response:
+    """Change what is said of a job, or make one by hand."""
+    record = rigs().read(path.rig_id, query.person)
+    before = touched(record.rig, body.key)
+    wrong = next((key for key in body.set if key in NOT_BY_HAND or key not in JobRecord.model_fields), None)
+    if wrong is not None:
+        raise Refused(f"set.{wrong}", f"A job has no {wrong[:40]} that is written so.")
+    stands = _JOB.dump_python(job_of(record.rig, body.key, today(), query.preset), mode="json") or {}
+    moved = next((key for key in body.was if key in stands and stands[key] != body.was[key]), None)
+    if moved is not None:
+        raise Stale("job", before.id, {moved: stands[moved]})
+    given = {key: value for key, value in body.set.items() if value is not None}
+    cleared = [key for key, value in body.set.items() if value is None]
+    values = {key: value for key, value in before.model_dump().items() if key not in cleared}
+    after = JobRecord.model_validate({**values, **given, "id": before.id})
+    what = f"job: {_title(record.rig, after, query)}: {', '.join(body.set)}"
+    _put(record, after, query, what)
+    return answer(path.rig_id, query)
+
+
+def _title(rig: Rig, job: JobRecord, view: View) -> str:
+    found = job_of(rig, job.key, today(), view.preset)
+    return job.title or (found.title if found is not None else job.key)
+
+
+class StepTick(BaseModel):
+    key: str = Field(min_length=1, max_length=200)
+    step: str = Field(min_length=1, max_length=400)
+    done: bool = True
+
+
+@work_pages.post("/tick", responses={200: Sheet})
+def tick(path: RigPath, query: View, body: StepTick) -> Response:
+    """Tick a step, or take its tick off. Twice the same is once; two people at one job do not undo one another."""
+    for _ in range(5):
+        record = rigs().read(path.rig_id, query.person)
+        job = _found(record.rig, body.key, query)
+        step = next((each for each in job.steps if each.text == body.step), None)
+        if step is None:
+            raise Refused("step", "That step is not in this job any more.")
+        if body.done and step.closed:
+            gate = next(each.text for each in job.steps if each.gate and each.done is None)
+            raise Refused("step", f"First: {gate}")
+        said = touched(record.rig, body.key)
+        ticks = [each for each in said.ticks if each.step != body.step]
+        if body.done:
+            if step.done is not None:
+                return answer(path.rig_id, query)
+            ticks.append(Tick(step=body.step, on=today(), by=query.person))
+        after = said.model_copy(update={"ticks": tuple(ticks)})
+        word = "done" if body.done else "not done"
+        try:
+            _put(record, after, query, f"{job.title}: {word}: {body.step}")
+        except Stale:
+            continue
+        return answer(path.rig_id, query)
+    raise Refused("step", "Somebody else is writing at this job: try again.")
+
+
+def _found(rig: Rig, key: str, view: View) -> WorkJob:
+    job = job_of(rig, key, today(), view.preset)
+    if job is None:
+        raise NotThere("That job is not among the work any more.")
+    return job
+
+
+def _put(record: RigRecord, after: JobRecord, view: View, what: str) -> None:
+    version = record.record_versions["job"].get(after.id) if after.id else None
+    rigs().put(record.id, "job", after, version, view.person, what[:200], view.key)
+
+
+class Clock(BaseModel):
+    key: str = Field(min_length=1, max_length=200)
+    run: bool
+    hours: float | None = Field(
+        None, ge=0, le=24, description="worked, where they are typed; else what the clock has counted"
+    )
+
+
+@work_pages.post("/clock", responses={200: Sheet})
+def clock(path: RigPath, query: View, body: Clock) -> Response:
+    """Start the clock of a job, or stop it and keep what it counted. It runs on where the server stops meanwhile."""
+    record = rigs().read(path.rig_id, query.person)
+    job, said = _found(record.rig, body.key, query), touched(record.rig, body.key)
+    now = rigs().journal.now()
+    if body.run:
+        if said.running_since is not None:
+            return answer(path.rig_id, query)
+        after = said.model_copy(update={"running_since": now.isoformat(timespec="seconds")})
+        _put(record, after, query, f"{job.title}: clock started")
+        return answer(path.rig_id, query)
+    hours = body.hours
+    if hours is None:
+        if said.running_since is None:
+            raise Refused("run", "No clock runs for this job: type the hours instead.")
+        counted = (now - type(now).fromisoformat(said.running_since)).total_seconds() / 3600
+        if counted > 24:
+            raise Refused(
+                "hours", f"The clock ran for {counted:.0f} h: somebody forgot it. Type how many hours it was."
+            )
+        hours = round(max(counted, 0.0), 2)
+    spells = said.spells if hours == 0 else (*said.spells, Spell(on=today(), hours=hours, by=query.person))
+    after = said.model_copy(update={"running_since": None, "spells": spells})
+    _put(record, after, query, f"{job.title}: {hours:.2f} h worked")
+    return answer(path.rig_id, query)
+
+
+class Sign(BaseModel):
+    key: str = Field(min_length=1, max_length=200)
+    sign: bool = True
+    odometer_km: float | None = Field(None, ge=0, le=3e6)
+    hours: float | None = Field(
+        None, ge=0, le=3000, description="what it took in all, where nobody clocked it"
+    )
+
+
+@work_pages.post("/sign", responses={200: Sheet})
+def sign(path: RigPath, query: View, body: Sign) -> Response:
+    """Sign a job off, or take that back. What it was for is done with it: the change is fitted with the last of its
+    jobs but those that prove it, the item of the survey is put right, the interval counts anew."""
+    record = rigs().read(path.rig_id, query.person)
+    job, said = _found(record.rig, body.key, query), touched(record.rig, body.key)
+    if not body.sign:
+        _put(record, said.model_copy(update={"signed": None}), query, f"{job.title}: not done after all")
+        return answer(path.rig_id, query)
+    gate = next((step.text for step in job.steps if step.gate and step.done is None), None)
+    if gate is not None:
+        raise Refused("sign", f"A gate is open: {gate} Tick it first.")
+    spells = said.spells
+    if body.hours is not None and not spells:
+        spells = (Spell(on=today(), hours=min(body.hours, 24.0), by=query.person),)
+    signed = SignOff(on=today(), by=query.person, odometer_km=body.odometer_km)
+    after = said.model_copy(
+        update={"signed": signed, "spells": spells, "running_since": None, "put_off": None}
+    )
+    puts = [Put("job", after, record.record_versions["job"].get(after.id) if after.id else None)]
+    puts += _done_with_it(record, job, signed)
+    rigs().put_all(
+        path.rig_id,
+        puts,
+        {},
+        {},
+        query.person,
+        f"{job.title}: signed off"[:200],
+        query.key,
+        changes=_fitted_with_it(record, job, signed, query),
+    )
+    return answer(path.rig_id, query)
+
+
+def _done_with_it(record: RigRecord, job: WorkJob, signed: SignOff) -> list[Put]:
+    """The item of the survey that is put right by it, the interval that counts anew."""
+    name = job.key.partition(" ")[2]
+    puts = []
+    for item in record.rig.all(SurveyItem) if job.source == "survey" else ():
+        if item.item == name:
+            condition = "replaced" if item.decision == "replace" else "sound"
+            version = record.record_versions["survey_item"][item.id]
+            puts.append(Put("survey_item", item.model_copy(update={"condition": condition}), version))
+    for interval in record.rig.all(IntervalRecord) if job.source == "interval" else ():
+        if interval.name == name:
+            if interval.every_km is not None and signed.odometer_km is None:
+                raise Refused(
+                    "odometer_km", f"{interval.name} counts kilometres: at which reading was it done?"
+                )
+            anew = {
+                "last_on": signed.on,
+                **({"last_km": signed.odometer_km} if signed.odometer_km is not None else {}),
+            }
+            version = record.record_versions["interval"][interval.id]
+            puts.append(Put("interval", interval.model_copy(update=anew), version))
+    return puts
+
+
+def _fitted_with_it(record: RigRecord, job: WorkJob, signed: SignOff, view: View) -> list[tuple[Any, int]]:
+    """The change that is on the vehicle with it, where nothing but proving is left of it."""
+    change = next((each for each in record.rig.changes if each.id == job.change), None)
+    if change is None or change.state == "fitted" or job.stage == "prove":
+        return []
+    of_it = [each for each in work_jobs(record.rig, today(), view.preset) if each.change == change.id]
+    if any(not each.done and each.key != job.key and each.stage != "prove" for each in of_it):
+        return []
+    hours = sum(each.taken_h for each in of_it)
+    fitted = Fitted(
+        on=signed.on,
+        odometer_km=signed.odometer_km,
+        hours=hours or None,
+        by=signed.by,
+    )
+    done = change.model_copy(update={"state": "fitted", "fitted": fitted})
+    return [(done, record.change_versions[change.id])]
