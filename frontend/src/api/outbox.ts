@@ -83,6 +83,16 @@ export type Write =
   | { do: "tick"; key: string; step: string; done: boolean }
   | { do: "clock"; key: string; run: boolean; hours: number | null }
   | { do: "sign"; key: string; sign: boolean; odometer_km: number | null; hours: number | null }
+  | {
+      do: "from paper";
+      key: string;
+      steps: string[];
+      readings: Record<string, number>;
+      hours: number | null;
+      odometer_km: number | null;
+      sign: boolean;
+    }
+  | { do: "resolve"; line: number; how: string }
   | { do: "undo" }
   | { do: "redo" };
 
@@ -342,6 +352,22 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         client.POST("/api/rigs/{rig_id}/jobs/sign", {
           params: { path, query },
           body: { key: write.key, sign: write.sign, odometer_km: write.odometer_km, hours: write.hours },
+        }),
+      );
+    case "from paper": {
+      const { key: job, steps, readings, hours, odometer_km, sign } = write;
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/jobs/from-paper", {
+          params: { path, query },
+          body: { key: job, steps, readings, hours, odometer_km, sign },
+        }),
+      );
+    }
+    case "resolve":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/jobs/resolve", {
+          params: { path, query },
+          body: { line: write.line, how: write.how },
         }),
       );
     case "undo":

@@ -626,7 +626,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Start the clock of a job, or stop it and keep what it counted. It runs on where the server stops meanwhile. */
-        post: operations["work_clock_clock_post"];
+        post: operations["doing_clock_clock_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -650,6 +650,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/jobs/from-paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Enter what came back on paper, as one write. */
+        post: operations["doing_from_paper_from_paper_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/jobs/lay": {
         parameters: {
             query?: never;
@@ -667,6 +684,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/jobs/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One line of time over the whole build, the latest first. */
+        get: operations["doing_get_log_log_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was taken off, in the order in which it came off; it goes back in the other order. */
+        get: operations["doing_get_off_off_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/jobs/one": {
         parameters: {
             query?: never;
@@ -676,8 +727,42 @@ export interface paths {
         };
         get?: never;
         /** Change what is said of a job, or make one by hand. */
-        put: operations["work_edit_job_one_put"];
+        put: operations["doing_edit_job_one_put"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a photograph for the log, sent as the body of the request. */
+        post: operations["doing_add_job_photo_photo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/jobs/resolve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Close a temporary fix: it was put right, and how. */
+        post: operations["doing_resolve_resolve_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -697,7 +782,7 @@ export interface paths {
          * Sign a job off, or take that back. What it was for is done with it: the change is fitted with the last of its
          * @description jobs but those that prove it, the item of the survey is put right, the interval counts anew.
          */
-        post: operations["work_sign_sign_post"];
+        post: operations["doing_sign_sign_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -714,7 +799,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Tick a step, or take its tick off. Twice the same is once; two people at one job do not undo one another. */
-        post: operations["work_tick_tick_post"];
+        post: operations["doing_tick_tick_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3285,6 +3370,41 @@ export interface components {
             pitch_deg: number[];
         };
         /**
+         * FromPaper
+         * @description What came back on a job's card: steps that are ticked on it, readings by name, hours, and whether it is signed.
+         */
+        FromPaper: {
+            /**
+             * Hours
+             * @default null
+             */
+            hours: number | null;
+            /** Key */
+            key: string;
+            /**
+             * Odometer Km
+             * @default null
+             */
+            odometer_km: number | null;
+            /**
+             * Readings
+             * @default {}
+             */
+            readings: {
+                [key: string]: number | null;
+            };
+            /**
+             * Sign
+             * @default false
+             */
+            sign: boolean;
+            /**
+             * Steps
+             * @default []
+             */
+            steps: string[];
+        };
+        /**
          * Gap
          * @description A place that a tyre may touch, measured from the centre of the present wheel of that axle.
          */
@@ -4494,6 +4614,82 @@ export interface components {
             moments: components["schemas"]["LoadThen"][];
         };
         /**
+         * LogEntry
+         * @description One thing that happened. ``id`` is that of the log line behind it, where it is one; ``open``: a temporary fix
+         *     that nobody has resolved. ``hours`` are hours worked, ``moment`` whether a photograph is of before or after.
+         */
+        LogEntry: {
+            /**
+             * By
+             * @default null
+             */
+            by: string | null;
+            /**
+             * File
+             * @default null
+             */
+            file: string | null;
+            /**
+             * Hours
+             * @default null
+             */
+            hours: number | null;
+            /**
+             * Id
+             * @default null
+             */
+            id: number | null;
+            /**
+             * Job
+             * @default null
+             */
+            job: string | null;
+            /**
+             * Job Title
+             * @default null
+             */
+            job_title: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "found" | "went-wrong" | "temporary-fix" | "decision" | "photograph" | "reading" | "hours" | "signed" | "fitted" | "off" | "back";
+            /**
+             * Moment
+             * @default null
+             */
+            moment: ("before" | "after") | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Open
+             * @default false
+             */
+            open: boolean;
+            /**
+             * System
+             * @default null
+             */
+            system: ("brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money") | null;
+            /** Text */
+            text: string;
+        };
+        /**
+         * LogPage
+         * @description The latest entries of the log, how many there are in all, and the hours of them all.
+         */
+        LogPage: {
+            /** Count */
+            count: number;
+            /** Entries */
+            entries: components["schemas"]["LogEntry"][];
+            /** Hours */
+            hours: number;
+        };
+        /**
          * MassPut
          * @description A mass, by the change that brings it or by the figure that says it, and where it is put.
          */
@@ -4976,6 +5172,27 @@ export interface components {
             low: number;
             /** Usual */
             usual: number;
+        };
+        /**
+         * Off
+         * @description What was taken off, in the order in which it came off.
+         */
+        Off: {
+            /** Off */
+            off: components["schemas"]["OffLine"][];
+        };
+        /**
+         * OffLine
+         * @description A thing that was taken off, with the version that a write to it has to name.
+         */
+        OffLine: {
+            /** Id */
+            id: number;
+            /** Job Title */
+            job_title: string | null;
+            thing: components["schemas"]["TakenOff"];
+            /** Version */
+            version: number;
         };
         /**
          * OnPads
@@ -5644,6 +5861,13 @@ export interface components {
             candidates: components["schemas"]["Candidate"][];
             /** Schools */
             schools: components["schemas"]["School"][];
+        };
+        /** Resolve */
+        Resolve: {
+            /** How */
+            how: string;
+            /** Line */
+            line: number;
         };
         /**
          * Restow
@@ -9161,6 +9385,71 @@ export interface components {
             speaks_for: number;
         };
         /**
+         * TakenOff
+         * @description A thing that was taken off, in the order in which it came off; it goes back in the other order.
+         */
+        TakenOff: {
+            /**
+             * Back On
+             * @default null
+             */
+            back_on: string | null;
+            /**
+             * Bag
+             * @default null
+             */
+            bag: string | null;
+            /**
+             * Fasteners
+             * @default []
+             */
+            fasteners: components["schemas"]["JobFastener"][];
+            /**
+             * File
+             * @default null
+             */
+            file: string | null;
+            /**
+             * Goes Back
+             * @default true
+             */
+            goes_back: boolean;
+            /**
+             * Heap
+             * @default good
+             * @enum {string}
+             */
+            heap: "good" | "usable" | "scrap";
+            /**
+             * Job
+             * @default null
+             */
+            job: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Place
+             * @description where it was, and on which side
+             * @default null
+             */
+            place: string | null;
+            /**
+             * Taken By
+             * @default null
+             */
+            taken_by: string | null;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
+        };
+        /**
          * TakenOver
          * @description Changes whose masses are taken over from the scale; left out: all that moved.
          */
@@ -12184,7 +12473,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_clock_clock_post: {
+    doing_clock_clock_post: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -12275,6 +12564,55 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    doing_from_paper_from_paper_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FromPaper"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     work_lay_lay_post: {
         parameters: {
             query?: {
@@ -12321,7 +12659,87 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_edit_job_one_put: {
+    doing_get_log_log_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description how many, the latest first */
+                upto?: number;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    doing_get_off_off_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Off"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    doing_edit_job_one_put: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -12370,7 +12788,116 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_sign_sign_post: {
+    doing_add_job_photo_photo_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                text?: string;
+                /** @description the job that it is of */
+                job?: string | null;
+                moment?: ("before" | "after") | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    doing_resolve_resolve_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Resolve"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    doing_sign_sign_post: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -12419,7 +12946,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    work_tick_tick_post: {
+    doing_tick_tick_post: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */

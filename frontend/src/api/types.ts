@@ -74,3 +74,5 @@ export type ShopLine = Schemas["ShopLine"];
 export type Outlook = Schemas["Outlook"];
 export type CouldWait = Schemas["CouldWait"];
 export type Waiting = Schemas["Waiting"];
+export type LogEntry = Schemas["LogEntry"];
+export type OffLine = Schemas["OffLine"];

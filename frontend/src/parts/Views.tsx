@@ -29,7 +29,7 @@ export function Views({ sheet: title, views, atNoStage = false }: Props) {
   };
   return (
     <Tabs.Root value={view} onValueChange={show}>
-      <header className="flex flex-wrap items-end gap-x-6 border-b-2 border-ink">
+      <header data-slot="views" className="flex flex-wrap items-end gap-x-6 border-b-2 border-ink">
         <h1 className="pb-2 text-2xl font-semibold">{title}</h1>
         {!atNoStage && (
           <p className="pb-2 text-quiet">{preview ? "if you press Enter" : stageName(sheet.stage, sheet)}</p>

@@ -18,6 +18,7 @@ from jorvak.store.shops import Shops
 from jorvak.web import problems, security
 from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
+from jorvak.web.doing import doing_pages
 from jorvak.web.door import door_pages, put_a_door
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
@@ -96,7 +97,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        load_pages, weighing_pages, notebook_pages, work_pages, shop_pages, history_pages, long_work_pages, door_pages, share_pages,
+        load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

@@ -4,18 +4,15 @@ import json
 from collections.abc import Sequence
 from datetime import date, timedelta
 from hashlib import sha256
-from typing import Any
 
 from flask import Response, current_app
 from flask_openapi3 import APIBlueprint, Tag
-from pydantic import BaseModel, Field, TypeAdapter
+from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.findings import Finding
-from jorvak.core.rig import Fitted, Rig
-from jorvak.core.survey.records import SurveyItem
 from jorvak.core.work.hours_learnt import HoursLearntOut
-from jorvak.core.work.jobs import WorkJob, job_of, work_jobs
+from jorvak.core.work.jobs import WorkJob, work_jobs
 from jorvak.core.work.laid import Laid
 from jorvak.core.work.outlook import (
     Outlook,
@@ -36,17 +33,14 @@ from jorvak.core.work.planning import (
     asked,
     broken_holds,
     id_of,
-    touched,
 )
-from jorvak.core.work.records import IntervalRecord, JobRecord, SignOff, Spell, Tick
 from jorvak.core.work.schedule import ScheduleOut, schedule
 from jorvak.core.work.shop import Shop
-from jorvak.store import NotThere, RigRecord, Stale
+from jorvak.store import RigRecord
 from jorvak.store.laid_plans import LaidPlans
-from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, shops, today
+from jorvak.web.sheet import View, as_json, rigs, shops, today
 from jorvak.web.shop import ShopLine, line_of
 
 work_pages = APIBlueprint(
@@ -343,212 +337,3 @@ def what_could_wait(path: RigPath, query: View) -> Response:
         of = next(each for each in together if each.id == path.rig_id)
         found = could_wait(lambda gone: as_asked(together, shop, query, gone), of, tell)
     return as_json(Putting(waiting=found))
-
-
-class JobEdit(BaseModel):
-    """What is to be different about a job. Keys that are absent stay as they are; null has it as its source says.
-
-    ``was`` is what stood there when it was typed: where somebody has written another meanwhile, nothing is written.
-    """
-
-    key: str = Field(min_length=1, max_length=200)
-    set: dict[str, Any]
-    was: dict[str, Any] = {}
-
-
-_JOB: TypeAdapter[WorkJob | None] = TypeAdapter(WorkJob | None)
-NOT_BY_HAND = ("id", "key", "ticks", "spells", "running_since", "signed")
-
-
-@work_pages.put("/one", responses={200: Sheet})
-def edit_job(path: RigPath, query: View, body: JobEdit) -> Response:
-    """Change what is said of a job, or make one by hand."""
-    record = rigs().read(path.rig_id, query.person)
-    before = touched(record.rig, body.key)
-    wrong = next((key for key in body.set if key in NOT_BY_HAND or key not in JobRecord.model_fields), None)
-    if wrong is not None:
-        raise Refused(f"set.{wrong}", f"A job has no {wrong[:40]} that is written so.")
-    stands = _JOB.dump_python(job_of(record.rig, body.key, today(), query.preset), mode="json") or {}
-    moved = next((key for key in body.was if key in stands and stands[key] != body.was[key]), None)
-    if moved is not None:
-        raise Stale("job", before.id, {moved: stands[moved]})
-    given = {key: value for key, value in body.set.items() if value is not None}
-    cleared = [key for key, value in body.set.items() if value is None]
-    values = {key: value for key, value in before.model_dump().items() if key not in cleared}
-    after = JobRecord.model_validate({**values, **given, "id": before.id})
-    what = f"job: {_title(record.rig, after, query)}: {', '.join(body.set)}"
-    _put(record, after, query, what)
-    return answer(path.rig_id, query)
-
-
-def _title(rig: Rig, job: JobRecord, view: View) -> str:
-    found = job_of(rig, job.key, today(), view.preset)
-    return job.title or (found.title if found is not None else job.key)
-
-
-class StepTick(BaseModel):
-    key: str = Field(min_length=1, max_length=200)
-    step: str = Field(min_length=1, max_length=400)
-    done: bool = True
-
-
-@work_pages.post("/tick", responses={200: Sheet})
-def tick(path: RigPath, query: View, body: StepTick) -> Response:
-    """Tick a step, or take its tick off. Twice the same is once; two people at one job do not undo one another."""
-    for _ in range(5):
-        record = rigs().read(path.rig_id, query.person)
-        job = _found(record.rig, body.key, query)
-        step = next((each for each in job.steps if each.text == body.step), None)
-        if step is None:
-            raise Refused("step", "That step is not in this job any more.")
-        if body.done and step.closed:
-            gate = next(each.text for each in job.steps if each.gate and each.done is None)
-            raise Refused("step", f"First: {gate}")
-        said = touched(record.rig, body.key)
-        ticks = [each for each in said.ticks if each.step != body.step]
-        if body.done:
-            if step.done is not None:
-                return answer(path.rig_id, query)
-            ticks.append(Tick(step=body.step, on=today(), by=query.person))
-        after = said.model_copy(update={"ticks": tuple(ticks)})
-        word = "done" if body.done else "not done"
-        try:
-            _put(record, after, query, f"{job.title}: {word}: {body.step}")
-        except Stale:
-            continue
-        return answer(path.rig_id, query)
-    raise Refused("step", "Somebody else is writing at this job: try again.")
-
-
-def _found(rig: Rig, key: str, view: View) -> WorkJob:
-    job = job_of(rig, key, today(), view.preset)
-    if job is None:
-        raise NotThere("That job is not among the work any more.")
-    return job
-
-
-def _put(record: RigRecord, after: JobRecord, view: View, what: str) -> None:
-    version = record.record_versions["job"].get(after.id) if after.id else None
-    rigs().put(record.id, "job", after, version, view.person, what[:200], view.key)
-
-
-class Clock(BaseModel):
-    key: str = Field(min_length=1, max_length=200)
-    run: bool
-    hours: float | None = Field(
-        None, ge=0, le=24, description="worked, where they are typed; else what the clock has counted"
-    )
-
-
-@work_pages.post("/clock", responses={200: Sheet})
-def clock(path: RigPath, query: View, body: Clock) -> Response:
-    """Start the clock of a job, or stop it and keep what it counted. It runs on where the server stops meanwhile."""
-    record = rigs().read(path.rig_id, query.person)
-    job, said = _found(record.rig, body.key, query), touched(record.rig, body.key)
-    now = rigs().journal.now()
-    if body.run:
-        if said.running_since is not None:
-            return answer(path.rig_id, query)
-        after = said.model_copy(update={"running_since": now.isoformat(timespec="seconds")})
-        _put(record, after, query, f"{job.title}: clock started")
-        return answer(path.rig_id, query)
-    hours = body.hours
-    if hours is None:
-        if said.running_since is None:
-            raise Refused("run", "No clock runs for this job: type the hours instead.")
-        counted = (now - type(now).fromisoformat(said.running_since)).total_seconds() / 3600
-        if counted > 24:
-            raise Refused(
-                "hours", f"The clock ran for {counted:.0f} h: somebody forgot it. Type how many hours it was."
-            )
-        hours = round(max(counted, 0.0), 2)
-    spells = said.spells if hours == 0 else (*said.spells, Spell(on=today(), hours=hours, by=query.person))
-    after = said.model_copy(update={"running_since": None, "spells": spells})
-    _put(record, after, query, f"{job.title}: {hours:.2f} h worked")
-    return answer(path.rig_id, query)
-
-
-class Sign(BaseModel):
-    key: str = Field(min_length=1, max_length=200)
-    sign: bool = True
-    odometer_km: float | None = Field(None, ge=0, le=3e6)
-    hours: float | None = Field(
-        None, ge=0, le=3000, description="what it took in all, where nobody clocked it"
-    )
-
-
-@work_pages.post("/sign", responses={200: Sheet})
-def sign(path: RigPath, query: View, body: Sign) -> Response:
-    """Sign a job off, or take that back. What it was for is done with it: the change is fitted with the last of its
-    jobs but those that prove it, the item of the survey is put right, the interval counts anew."""
-    record = rigs().read(path.rig_id, query.person)
-    job, said = _found(record.rig, body.key, query), touched(record.rig, body.key)
-    if not body.sign:
-        _put(record, said.model_copy(update={"signed": None}), query, f"{job.title}: not done after all")
-        return answer(path.rig_id, query)
-    gate = next((step.text for step in job.steps if step.gate and step.done is None), None)
-    if gate is not None:
-        raise Refused("sign", f"A gate is open: {gate} Tick it first.")
-    spells = said.spells
-    if body.hours is not None and not spells:
-        spells = (Spell(on=today(), hours=min(body.hours, 24.0), by=query.person),)
-    signed = SignOff(on=today(), by=query.person, odometer_km=body.odometer_km)
-    after = said.model_copy(
-        update={"signed": signed, "spells": spells, "running_since": None, "put_off": None}
-    )
-    puts = [Put("job", after, record.record_versions["job"].get(after.id) if after.id else None)]
-    puts += _done_with_it(record, job, signed)
-    rigs().put_all(
-        path.rig_id,
-        puts,
-        {},
-        {},
-        query.person,
-        f"{job.title}: signed off"[:200],
-        query.key,
-        changes=_fitted_with_it(record, job, signed, query),
-    )
-    return answer(path.rig_id, query)
-
-
-def _done_with_it(record: RigRecord, job: WorkJob, signed: SignOff) -> list[Put]:
-    """The item of the survey that is put right by it, the interval that counts anew."""
-    name = job.key.partition(" ")[2]
-    puts = []
-    for item in record.rig.all(SurveyItem) if job.source == "survey" else ():
-        if item.item == name:
-            condition = "replaced" if item.decision == "replace" else "sound"
-            version = record.record_versions["survey_item"][item.id]
-            puts.append(Put("survey_item", item.model_copy(update={"condition": condition}), version))
-    for interval in record.rig.all(IntervalRecord) if job.source == "interval" else ():
-        if interval.name == name:
-            if interval.every_km is not None and signed.odometer_km is None:
-                raise Refused(
-                    "odometer_km", f"{interval.name} counts kilometres: at which reading was it done?"
-                )
-            anew = {
-                "last_on": signed.on,
-                **({"last_km": signed.odometer_km} if signed.odometer_km is not None else {}),
-            }
-            version = record.record_versions["interval"][interval.id]
-            puts.append(Put("interval", interval.model_copy(update=anew), version))
-    return puts
-
-
-def _fitted_with_it(record: RigRecord, job: WorkJob, signed: SignOff, view: View) -> list[tuple[Any, int]]:
-    """The change that is on the vehicle with it, where nothing but proving is left of it."""
-    change = next((each for each in record.rig.changes if each.id == job.change), None)
-    if change is None or change.state == "fitted" or job.stage == "prove":
-        return []
-    of_it = [each for each in work_jobs(record.rig, today(), view.preset) if each.change == change.id]
-    if any(not each.done and each.key != job.key and each.stage != "prove" for each in of_it):
-        return []
-    hours = sum(each.taken_h for each in of_it)
-    fitted = Fitted(
-        on=signed.on,
-        odometer_km=signed.odometer_km,
-        hours=hours or None,
-        by=signed.by,
-    )
-    done = change.model_copy(update={"state": "fitted", "fitted": fitted})
-    return [(done, record.change_versions[change.id])]

@@ -49,6 +49,7 @@ export function Tape({ work, open }: { work: Work; open: (line: JobLine) => void
                   <DayCell
                     key={each.on}
                     day={each}
+                    firstClosed={each.closed !== null && week[i - 1]?.closed !== each.closed}
                     widest={widths[i] ?? 1}
                     lanes={lanes}
                     work={work}
@@ -88,6 +89,7 @@ export function Tape({ work, open }: { work: Work; open: (line: JobLine) => void
 
 type CellProps = {
   day: TapeDay;
+  firstClosed: boolean;
   widest: number;
   lanes: number;
   work: Work;
@@ -98,7 +100,7 @@ type CellProps = {
   open: (line: JobLine) => void;
 };
 
-function DayCell({ day, widest, lanes, work, pieces, dragged, onDrag, drop, open }: CellProps) {
+function DayCell({ day, firstClosed, widest, lanes, work, pieces, dragged, onDrag, drop, open }: CellProps) {
   const { sheet } = useBench();
   const part = (h: number) => `${(100 * h) / widest}%`;
   const inLanes = lanesOf(pieces);
@@ -115,10 +117,10 @@ function DayCell({ day, widest, lanes, work, pieces, dragged, onDrag, drop, open
       {day.closed !== null && (
         <span
           title={day.closed}
-          className="cond absolute inset-x-0 top-3 overflow-hidden text-xs text-quiet"
+          className={`cond absolute inset-x-0 top-3 text-xs text-quiet ${firstClosed ? "" : "overflow-hidden"}`}
           style={{ height: lanes * LANE, background: HATCH }}
         >
-          <span className="bg-ground pr-1">{day.closed}</span>
+          {firstClosed && <span className="bg-ground pr-1 whitespace-nowrap">{day.closed}</span>}
         </span>
       )}
       {day.visits.map(({ from_h, hours }, i) => (
@@ -278,6 +280,9 @@ function whatBreaks(work: Work, pieces: Piece[], line: JobLine, on: string): str
   return undefined;
 }
 
+/** A shorter piece has no room for a name. */
+const LEAST_NAMED_H = 0.7;
+
 type NamedPiece = Piece & { named: boolean };
 
 /** Of the pieces of a week the longest of each job is named: there is room for its name. */
@@ -286,7 +291,7 @@ function namedOnce(pieces: Piece[]): NamedPiece[] {
   return pieces.map((piece) => {
     const others = pieces.filter(({ line }) => line.id === piece.line.id);
     const longest = others.reduce((best, each) => (long(each) > long(best) + 1e-6 ? each : best));
-    return { ...piece, named: longest === piece };
+    return { ...piece, named: longest === piece && long(piece) >= LEAST_NAMED_H };
   });
 }
 

@@ -1,6 +1,9 @@
 /** The work: days as a tape with the jobs laid on it, the job at hand, the shop. */
 import { Views } from "../../parts/Views";
+import { Card } from "./Card";
 import { Days } from "./Days";
+import { Log } from "./Log";
+import { OffAndBack } from "./OffAndBack";
 import { ShopView } from "./ShopView";
 import { Today } from "./Today";
 
@@ -12,6 +15,9 @@ export function WorkSheet() {
       views={[
         { key: "days", name: "days", View: Days },
         { key: "today", name: "today", View: Today },
+        { key: "card", name: "cards", View: Card },
+        { key: "off", name: "off and back", View: OffAndBack },
+        { key: "log", name: "log", View: Log },
         { key: "shop", name: "the shop", View: ShopView },
       ]}
     />

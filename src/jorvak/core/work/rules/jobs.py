@@ -9,7 +9,7 @@ from jorvak.core.quantities import DISTANCE
 from jorvak.core.work.falling_due import falling_due, uncounted
 from jorvak.core.work.jobs import SAFETY, WorkJob, work_jobs
 from jorvak.core.work.reach_back import BehindIt, ReachBackIn, reach_back
-from jorvak.core.work.records import IntervalRecord, LogLine
+from jorvak.core.work.records import IntervalRecord, LogLine, TakenOff
 
 NOT_BACK: dict[str, str] = {
     "cuts": "cuts",
@@ -209,4 +209,28 @@ def overdue(here: Here) -> Iterator[Finding]:
         )
 
 
-RULES = (cut_before_measured, closed_too_soon, one_time_fastener, put_off, temporary_fix, overdue)
+def left_over(here: Here) -> Iterator[Finding]:
+    """A thing that was taken off to go back, and that is still off when the work it was off for is done."""
+    if here.moment.stage == "as-found":
+        return
+    done = {job.key: job.done for job in jobs_here(here)}
+    all_done = all(done.values())
+    for thing in here.moment.rig.all(TakenOff):
+        if thing.back_on is not None or not thing.goes_back:
+            continue
+        if done.get(thing.job, all_done) if thing.job is not None else all_done:
+            bag = f", bag {thing.bag}" if thing.bag else ""
+            yield here.finding(
+                "left-over",
+                "watch",
+                f"{thing.name}{f' ({thing.place})' if thing.place else ''} is left over{bag}: what it was off for is done.",
+                "middle",
+                settled_by=(
+                    Settle(text="Put it back, and tick it"),
+                    Settle(text="Or say that it does not go back"),
+                ),
+                subject=str(thing.id),
+            )
+
+
+RULES = (cut_before_measured, closed_too_soon, one_time_fastener, put_off, temporary_fix, overdue, left_over)
