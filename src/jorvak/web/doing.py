@@ -193,7 +193,7 @@ def sign(path: RigPath, query: View, body: Sign) -> Response:
         query.person,
         f"{job.title}: signed off"[:200],
         query.key,
-        changes=_fitted_with_it(record, job, signed, query),
+        changes=_fitted_with_it(record, job, after, query),
     )
     return answer(path.rig_id, query)
 
@@ -251,7 +251,7 @@ def from_paper(path: RigPath, query: View, body: FromPaper) -> Response:
     changes: list[tuple[Any, int]] = []
     if signed is not None:
         puts += _done_with_it(record, job, signed)
-        changes = _fitted_with_it(record, job, signed, query)
+        changes = _fitted_with_it(record, job, after, query)
     what = f"{job.title}: from paper"[:200]
     rigs().put_all(path.rig_id, puts, {}, {}, query.person, what, query.key, changes=changes)
     return answer(path.rig_id, query)
@@ -387,7 +387,7 @@ def _done_with_it(record: RigRecord, job: WorkJob, signed: SignOff) -> list[Put]
     return puts
 
 
-def _fitted_with_it(record: RigRecord, job: WorkJob, signed: SignOff, view: View) -> list[tuple[Any, int]]:
+def _fitted_with_it(record: RigRecord, job: WorkJob, said: JobRecord, view: View) -> list[tuple[Any, int]]:
     """The change that is on the vehicle with it, where nothing but proving is left of it."""
     change = next((each for each in record.rig.changes if each.id == job.change), None)
     if change is None or change.state == "fitted" or job.stage == "prove":
@@ -395,7 +395,10 @@ def _fitted_with_it(record: RigRecord, job: WorkJob, signed: SignOff, view: View
     of_it = [each for each in work_jobs(record.rig, today(), view.preset) if each.change == change.id]
     if any(not each.done and each.key != job.key and each.stage != "prove" for each in of_it):
         return []
-    hours = sum(each.taken_h for each in of_it)
+    hours = sum(each.taken_h for each in of_it if each.key != job.key)
+    hours += sum(spell.hours for spell in said.spells)
+    signed = said.signed
+    assert signed is not None
     fitted = Fitted(
         on=signed.on,
         odometer_km=signed.odometer_km,
