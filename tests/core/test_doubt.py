@@ -221,6 +221,10 @@ def test_doubt_shrinks_when_an_input_is_measured_better(value: float, small: flo
     assert fine["result"] == rough["result"]
 
 
+SEARCHED = {"chance": {"runs": 20}, "schedule": {"limit_s": 100}}
+"""What keeps a search from being ended by a limit where the machine is busy."""
+
+
 def test_every_example_may_carry_doubt() -> None:
     """Every number of every worked example, doubted by one per cent: the result stays, its shape is kept."""
     from tests.core.test_examples import CASES
@@ -230,7 +234,7 @@ def test_every_example_may_carry_doubt() -> None:
         assert isinstance(example, dict) and isinstance(name, str)
         if "error" in example:
             continue
-        given_to_it = {**example["input"], **({"runs": 20, "limit_s": 1} if name == "chance" else {})}
+        given_to_it = {**example["input"], **SEARCHED.get(name, {})}
         got = answer_with_doubt(_all_doubted(given_to_it), calculations()[name])
         assert got["result"] == calculations()[name].as_json(given_to_it)
         if "doubt" in got:

@@ -109,7 +109,11 @@ def test_a_file_from_before_there_were_counters_goes_on_behind_what_it_had(
     rigs.database.close()
     with closing(sqlite3.connect(folder / FILE_NAME)) as old:
         old.executescript(
-            "DROP TABLE job; DROP TABLE log_line; DROP TABLE taken_off; DROP TABLE interval; DROP TABLE shop_was; DROP TABLE shop; DROP TABLE laid;"
+            "DROP TABLE job; DROP TABLE log_line; DROP TABLE taken_off; DROP TABLE interval; DROP TABLE shop_was; DROP TABLE shop; DROP TABLE laid; DROP TABLE invoice; DROP TABLE test_card;"
+            "ALTER TABLE part DROP COLUMN state; ALTER TABLE part DROP COLUMN supplier; ALTER TABLE part DROP COLUMN ordered_on;"
+            "ALTER TABLE part DROP COLUMN due_on; ALTER TABLE part DROP COLUMN here_on; ALTER TABLE part DROP COLUMN order_number;"
+            "ALTER TABLE part DROP COLUMN paid; ALTER TABLE part DROP COLUMN sold_for; ALTER TABLE part DROP COLUMN minutes;"
+            "ALTER TABLE part DROP COLUMN kit; ALTER TABLE part DROP COLUMN for_change;"
             "DROP TABLE tape_photo; DROP TABLE counter; DROP TABLE share; DROP TABLE seat; DROP TABLE tank; DROP TABLE place; DROP TABLE cargo;"
             "DROP TABLE trailer; DROP TABLE weighing; ALTER TABLE rig DROP COLUMN trip; ALTER TABLE rig DROP COLUMN shelf; ALTER TABLE rig DROP COLUMN shop;"
             "ALTER TABLE change DROP COLUMN mass_y_mm; ALTER TABLE change DROP COLUMN mass_off_kg;"

@@ -8,6 +8,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, OnScales, Seat, Trailer
+from jorvak.core.money.records import Invoice
 from jorvak.core.plan.records import Accepted, Question
 from jorvak.core.records import record_types
 from jorvak.core.rig import Figure, Record, Rig
@@ -68,6 +69,8 @@ EXAMPLES: dict[str, Record] = {
                           fasteners=(JobFastener(where="plate", count=6, thread="M10x1.25"),), heap="usable"),
     "interval": IntervalRecord(name="engine oil", every_km=10000, last_km=120000, every_months=12,
                                last_on=date(2025, 9, 1)),
+    "invoice": Invoice(what="gears", amount=700, currency="kr", rate=1.21, billed_on=date(2026, 1, 9), paid=False,
+                       wasted=True, for_change=4),
     "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 

@@ -7,6 +7,8 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from jorvak.core.work.records import JobRecord
+from jorvak.store.rigs import Put
 from tests.conftest import TODAY
 from tests.web.test_web import OWN, Browser, browser, client
 
@@ -271,9 +273,9 @@ class TestPlan:
         (rig,) = work(browser)["plan"]["plan"]["rigs"]
         assert rig["days_late"] >= 3
 
-    def test_150_jobs_are_laid_at_once(self, browser: Browser, shop: Any) -> None:
-        for number in range(150):
-            by_hand(browser, f"job {number}", hours=0.5)
+    def test_150_jobs_are_laid_at_once(self, browser: Browser, shop: Any, client: FlaskClient) -> None:
+        puts = [Put("job", JobRecord(key=f"hand job {number}", hours=0.5)) for number in range(150)]
+        client.application.config["RIGS"].put_all(1, puts, {}, {}, "Ines", "a long list")
         assert len(work(browser)["plan"]["plan"]["order"]) == 150
 
 

@@ -93,6 +93,8 @@ export type Write =
       sign: boolean;
     }
   | { do: "resolve"; line: number; how: string }
+  | { do: "order"; part: string; offer: string }
+  | { do: "where is it" }
   | { do: "undo" }
   | { do: "redo" };
 
@@ -363,6 +365,15 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         }),
       );
     }
+    case "order":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/counter/order", {
+          params: { path, query },
+          body: { part: write.part, offer: write.offer },
+        }),
+      );
+    case "where is it":
+      return sheetOf(client.POST("/api/rigs/{rig_id}/counter/where", { params: { path, query } }));
     case "resolve":
       return sheetOf(
         client.POST("/api/rigs/{rig_id}/jobs/resolve", {

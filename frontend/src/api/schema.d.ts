@@ -191,6 +191,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Jobs as they are laid, parts that are due, what falls due, and the day of leaving. */
+        get: operations["papers_calendar_calendar_ics_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's card on one A4 sheet. */
+        get: operations["papers_card_card_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/centre-of-gravity": {
         parameters: {
             query?: never;
@@ -338,6 +372,57 @@ export interface paths {
         put?: never;
         /** Begin another rig from one that is here. */
         post: operations["rig_copy_rig_rigs__int_rig_id__copy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/counter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the counter has by these words. */
+        get: operations["buying_ask_counter_counter_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/counter/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Order a part at the counter: it confirms number, price and day. */
+        post: operations["buying_order_at_counter_counter_order_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/counter/where": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask the counter where its orders are: it says when they come now, some of them late. */
+        post: operations["buying_where_is_it_counter_where_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -840,6 +925,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/lists.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every list of the work as the sheets of a workbook. */
+        get: operations["papers_lists_as_xlsx_lists_xlsx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/lists/{name}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A list of the work as CSV. */
+        get: operations["papers_list_as_csv_lists__name__csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/load/masses": {
         parameters: {
             query?: never;
@@ -976,6 +1095,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/money": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the whole build costs, by row and in all. */
+        get: operations["buying_get_money_money_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/notebook": {
         parameters: {
             query?: never;
@@ -1021,6 +1157,40 @@ export interface paths {
         get: operations["stance_obstacle_kinds_obstacles_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Is it ordered? One list over the whole build. */
+        get: operations["buying_get_orders_orders_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/orders/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in a price list or confirmations as CSV, sent as the body: parts by their name, others become wanted. */
+        post: operations["buying_take_in_list_orders_csv_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1157,6 +1327,40 @@ export interface paths {
         put?: never;
         /** Do again what this person took back last. */
         post: operations["history_redo_redo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/report.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done, as a page that prints. */
+        get: operations["papers_report_as_page_report_html_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done, for a client or a buyer. */
+        get: operations["papers_report_as_pdf_report_pdf_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1852,6 +2056,37 @@ export interface components {
             hours_to_reopen: number;
             /** Name */
             name: string;
+        };
+        /**
+         * Bought
+         * @description A part on its way from wanted to fitted. ``waits`` are titles of open jobs and changes that wait for it;
+         *     ``overdue_days`` how long it has been due and is not here; ``for_nothing``: it was bought for a change that is
+         *     dropped; ``kit_missing`` how many things of its kit's list are not ticked.
+         */
+        Bought: {
+            /** Due On */
+            due_on: string | null;
+            /** For Nothing */
+            for_nothing: boolean;
+            /** Kit Missing */
+            kit_missing: number;
+            /** Name */
+            name: string;
+            /** Overdue Days */
+            overdue_days: number;
+            /** Paid */
+            paid: number;
+            /** Price */
+            price: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "wanted" | "priced" | "ordered" | "on-its-way" | "here" | "checked" | "fitted" | "returned" | "sold";
+            /** Supplier */
+            supplier: string | null;
+            /** Waits */
+            waits: string[];
         };
         /**
          * Brief
@@ -2598,6 +2833,17 @@ export interface components {
             p: number;
             /** With It */
             with_it: string[];
+        };
+        /** CounterOffer */
+        CounterOffer: {
+            /** Days */
+            days: number;
+            /** Name */
+            name: string;
+            /** Price */
+            price: number;
+            /** Stock */
+            stock: number;
         };
         /**
          * Crawl
@@ -3370,6 +3616,24 @@ export interface components {
             pitch_deg: number[];
         };
         /**
+         * FromDonor
+         * @description A part to be taken off a donor: what it is worth, the minutes, and its worth for an hour of them.
+         */
+        FromDonor: {
+            /** Donor */
+            donor: string;
+            /** Minutes */
+            minutes: number | null;
+            /** Name */
+            name: string;
+            /** Per Hour */
+            per_hour: number | null;
+            /** Reads */
+            reads: string[];
+            /** Worth */
+            worth: number | null;
+        };
+        /**
          * FromPaper
          * @description What came back on a job's card: steps that are ticked on it, readings by name, hours, and whether it is signed.
          */
@@ -3911,6 +4175,53 @@ export interface components {
             system: "brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money";
         };
         /**
+         * Invoice
+         * @description Something that was billed. ``rate`` is what one of its currency was worth in the build's on ``billed_on``.
+         *
+         *     ``for_change`` is the id of the change that it is for; ``wasted``: it went into what was not used in the end.
+         */
+        Invoice: {
+            /** Amount */
+            amount: number;
+            /**
+             * Billed On
+             * @default null
+             */
+            billed_on: string | null;
+            /**
+             * Currency
+             * @default null
+             */
+            currency: string | null;
+            /**
+             * For Change
+             * @default null
+             */
+            for_change: number | null;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Paid
+             * @default true
+             */
+            paid: boolean;
+            /**
+             * Rate
+             * @default null
+             */
+            rate: number | null;
+            /**
+             * Wasted
+             * @default false
+             */
+            wasted: boolean;
+            /** What */
+            what: string;
+        };
+        /**
          * Job
          * @description One job that a change brings. ``hours`` is a first guess where the change has none of its own.
          *
@@ -4186,6 +4497,8 @@ export interface components {
             gap: components["schemas"]["Kept_Gap_"][];
             /** Interval */
             interval: components["schemas"]["Kept_IntervalRecord_"][];
+            /** Invoice */
+            invoice: components["schemas"]["Kept_Invoice_"][];
             /** Part */
             part: components["schemas"]["Kept_Part_"][];
             /** Photo */
@@ -4246,6 +4559,14 @@ export interface components {
             /** Id */
             id: number;
             record: components["schemas"]["IntervalRecord"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[Invoice] */
+        Kept_Invoice_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Invoice"];
             /** Version */
             version: number;
         };
@@ -4361,6 +4682,24 @@ export interface components {
             name: string;
             /** Words */
             words: string[];
+        };
+        /**
+         * KitItem
+         * @description One thing of a kit's list, and whether it was there when it was checked off.
+         */
+        KitItem: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * Here
+             * @default false
+             */
+            here: boolean;
+            /** Name */
+            name: string;
         };
         /**
          * Largest
@@ -4886,6 +5225,49 @@ export interface components {
              */
             pair: string;
         };
+        /**
+         * MoneyRow
+         * @description One row of the purse, and where it comes from: ``option`` the option of a question, ``area`` where on the
+         *     vehicle; ``wasted`` what was not used in the end.
+         */
+        MoneyRow: {
+            /** Amount */
+            amount: number;
+            /**
+             * Area
+             * @default null
+             */
+            area: string | null;
+            /**
+             * Change
+             * @default null
+             */
+            change: number | null;
+            /** Doubt */
+            doubt: number;
+            /** Name */
+            name: string;
+            /**
+             * Option
+             * @default null
+             */
+            option: string | null;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "change" | "survey" | "part" | "job" | "invoice";
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "paid" | "committed" | "to-come" | "gift" | "leftover" | "taken-off";
+            /**
+             * Wasted
+             * @default false
+             */
+            wasted: boolean;
+        };
         /** Move */
         Move: {
             /** To */
@@ -5194,6 +5576,11 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** Offers */
+        Offers: {
+            /** Offers */
+            offers: components["schemas"]["CounterOffer"][];
+        };
         /**
          * OnPads
          * @description What the four pads say: the lines of this second, and each pad by its last ones.
@@ -5284,6 +5671,23 @@ export interface components {
             state: string;
             /** Title */
             title: string;
+        };
+        /** OrderFor */
+        OrderFor: {
+            /** Offer */
+            offer: string;
+            /** Part */
+            part: string;
+        };
+        /**
+         * Orders
+         * @description Every part on its way from wanted to fitted, and what is to be had from donors.
+         */
+        Orders: {
+            /** Donors */
+            donors: components["schemas"]["FromDonor"][];
+            /** Parts */
+            parts: components["schemas"]["Bought"][];
         };
         /**
          * Outcome
@@ -5396,9 +5800,11 @@ export interface components {
         };
         /**
          * Part
-         * @description A part is one record wherever it is: fitted, on the shelf, wanted, or in a donor.
+         * @description A part is one record wherever it is: fitted, on the shelf, wanted, in a donor, or gone again.
          *
-         *     Its mass and place are figures of the rig, ``parts.NAME.mass_kg`` and so on.
+         *     Its mass and place are figures of the rig, ``parts.NAME.mass_kg`` and so on. ``state`` is how far it is on its way
+         *     from wanted to fitted, and says where it is then; ``for_change`` the id of the change that it is bought for,
+         *     ``minutes`` what it takes to get it off a donor.
          */
         Part: {
             /**
@@ -5406,21 +5812,46 @@ export interface components {
              * @default null
              */
             donor: string | null;
+            /**
+             * Due On
+             * @default null
+             */
+            due_on: string | null;
             /** Faces */
             faces?: {
                 [key: string]: components["schemas"]["Face"];
             };
+            /**
+             * For Change
+             * @default null
+             */
+            for_change: number | null;
             /**
              * Heap
              * @default null
              */
             heap: ("good" | "usable" | "scrap") | null;
             /**
+             * Here On
+             * @default null
+             */
+            here_on: string | null;
+            /**
              * Kind
              * @default other
              * @enum {string}
              */
             kind: "tyre" | "wheel" | "spring" | "shock" | "axle" | "transfer-case" | "gearbox" | "shaft" | "adapter" | "winch" | "bumper" | "brake" | "equipment" | "other";
+            /**
+             * Kit
+             * @default []
+             */
+            kit: components["schemas"]["KitItem"][];
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes: number | null;
             /** Name */
             name: string;
             /**
@@ -5429,15 +5860,45 @@ export interface components {
              */
             note: string | null;
             /**
+             * Order Number
+             * @default null
+             */
+            order_number: string | null;
+            /**
+             * Ordered On
+             * @default null
+             */
+            ordered_on: string | null;
+            /**
+             * Paid
+             * @default null
+             */
+            paid: number | null;
+            /**
              * Place
              * @enum {string}
              */
-            place: "fitted" | "shelf" | "wanted" | "donor";
+            place: "fitted" | "shelf" | "wanted" | "donor" | "gone";
             /**
              * Price
              * @default null
              */
             price: number | null;
+            /**
+             * Sold For
+             * @default null
+             */
+            sold_for: number | null;
+            /**
+             * State
+             * @default null
+             */
+            state: ("wanted" | "priced" | "ordered" | "on-its-way" | "here" | "checked" | "fitted" | "returned" | "sold") | null;
+            /**
+             * Supplier
+             * @default null
+             */
+            supplier: string | null;
         };
         /** PartsBeside */
         PartsBeside: {
@@ -5637,6 +6098,72 @@ export interface components {
              * @default null
              */
             note: string | null;
+        };
+        /** Purse */
+        Purse: {
+            /** Currency */
+            currency: string;
+            spent: components["schemas"]["Spent"];
+        };
+        /** PurseOut */
+        PurseOut: {
+            /**
+             * Committed
+             * @description ordered, not paid
+             */
+            committed: number;
+            /**
+             * Doubt
+             * @description ± of the total
+             */
+            doubt: number;
+            /**
+             * Gifts
+             * @description given free, at their retail price
+             */
+            gifts: number;
+            /**
+             * Left
+             * @description ceiling less total; below 0: over
+             * @default 0
+             */
+            left: number;
+            /**
+             * Leftover
+             * @description bought and sold unused
+             */
+            leftover: number;
+            /**
+             * P Over
+             * @description chance of passing the ceiling
+             * @default 0
+             */
+            p_over: number;
+            /**
+             * Paid
+             * @description paid
+             */
+            paid: number;
+            /**
+             * Taken Off
+             * @description old parts sold
+             */
+            taken_off: number;
+            /**
+             * To Come
+             * @description not ordered, times what guesses grew by
+             */
+            to_come: number;
+            /**
+             * Total
+             * @description paid + committed + to come − leftover − taken off
+             */
+            total: number;
+            /**
+             * Worth
+             * @description total + taken off + gifts
+             */
+            worth: number;
         };
         /**
          * Putting
@@ -9005,6 +9532,33 @@ export interface components {
             today: number | null;
         };
         /**
+         * Spent
+         * @description The purse of a build with its rows. ``learnt_from`` are paid changes that tell what guesses grew by; with too
+         *     few the usual stands in. ``unpriced`` are names of what nobody has priced, ``wasted`` what was spent for nothing;
+         *     ``worked`` and ``to_work`` hours at the shop's rate, None without one.
+         */
+        Spent: {
+            /** Ceiling */
+            ceiling: number | null;
+            /** Guess Ratio */
+            guess_ratio: number;
+            /** Guess Spread */
+            guess_spread: number;
+            /** Learnt From */
+            learnt_from: number;
+            purse: components["schemas"]["PurseOut"];
+            /** Rows */
+            rows: components["schemas"]["MoneyRow"][];
+            /** To Work */
+            to_work: number | null;
+            /** Unpriced */
+            unpriced: string[];
+            /** Wasted */
+            wasted: number;
+            /** Worked */
+            worked: number | null;
+        };
+        /**
          * Spot
          * @description Where on the drawing, seen from the side, a figure is taken.
          *
@@ -11362,6 +11916,86 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    papers_calendar_calendar_ics_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Everything that has a date. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_card_card_pdf_get: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description which job */
+                job: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A job's card. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
     stance_weigh_centre_of_gravity_post: {
         parameters: {
             query?: {
@@ -11790,6 +12424,141 @@ export interface operations {
             };
             /** @description Created */
             201: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    buying_ask_counter_counter_get: {
+        parameters: {
+            query: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description what is asked for */
+                words: string;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offers"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    buying_order_at_counter_counter_order_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderFor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    buying_where_is_it_counter_where_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     /** @description names this sheet, to ask what has changed of it since */
                     ETag?: string;
@@ -13077,6 +13846,85 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    papers_lists_as_xlsx_lists_xlsx_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Every list, each on a sheet. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_list_as_csv_lists__name__csv_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                name: "jobs" | "parts" | "log" | "money";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A list. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
     load_masses_in_masses_post: {
         parameters: {
             query?: {
@@ -13422,6 +14270,45 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    buying_get_money_money_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Purse"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
     notebook_note_lines_post: {
         parameters: {
             query?: {
@@ -13542,6 +14429,90 @@ export interface operations {
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    buying_get_orders_orders_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Orders"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    buying_take_in_list_orders_csv_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -13813,7 +14784,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "invoice";
             };
             cookie?: never;
         };
@@ -13864,7 +14835,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "invoice";
                 record_id: number;
             };
             cookie?: never;
@@ -13936,6 +14907,88 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_report_as_page_report_html_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description with money */
+                money?: boolean;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The report. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_report_as_pdf_report_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                /** @description with money */
+                money?: boolean;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The report. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

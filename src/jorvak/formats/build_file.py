@@ -169,7 +169,9 @@ def write_build(rig: Rig, written_on: date) -> str:
         for record in rig.all(kind.model) if kind.figures is not None else ():
             entry_of = record.model_dump(mode="json", exclude_none=True, exclude={kind.named_by})
             under = nested.setdefault(kind.in_file, {})
-            under[kind.name_of(record)] = {key: value for key, value in entry_of.items() if value != {}}
+            under[kind.name_of(record)] = {
+                key: value for key, value in entry_of.items() if value not in ({}, [])
+            }
     for path, figure in rig.figures.items():
         place = nested
         *parts, key = path.split(".")

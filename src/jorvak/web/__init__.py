@@ -16,6 +16,7 @@ from jorvak.store.people import People
 from jorvak.store.shares import Shares
 from jorvak.store.shops import Shops
 from jorvak.web import problems, security
+from jorvak.web.buying import buying_pages
 from jorvak.web.decisions import decision_pages
 from jorvak.web.deltas import Sent
 from jorvak.web.doing import doing_pages
@@ -28,6 +29,7 @@ from jorvak.web.load import load_pages
 from jorvak.web.long_work import LongWork, long_work_pages
 from jorvak.web.measure import measure_pages
 from jorvak.web.notebook import notebook_pages
+from jorvak.web.papers import paper_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
@@ -97,7 +99,7 @@ def create_app(
     problems.register(app)
     for pages in (
         rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
-        load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, history_pages, long_work_pages, door_pages, share_pages,
+        load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, buying_pages, paper_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
 

@@ -12,6 +12,9 @@ Amount = str | float | None
 
 OF_RECORDS: dict[str, Quantity] = {
     "price": MONEY,
+    "paid": MONEY,
+    "sold_for": MONEY,
+    "amount": MONEY,
     "repair_cost": MONEY,
     "replace_cost": MONEY,
     "repair_hours": TIME,

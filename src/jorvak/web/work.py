@@ -265,6 +265,18 @@ def _kept_plan(given: Asked) -> PlanOfWork | None:
     )
 
 
+def plan_of_shop(rig_id: int, view: View) -> tuple[ScheduleOut | None, dict[date, float]]:
+    """The plan as it stands and the hour at which each bench day begins; None where nothing can be laid."""
+    _, shop, together, _ = in_shop(rig_id, view.person)
+    if shop is None:
+        return None, {}
+    try:
+        plan = _plan_of(as_asked(together, shop, view)).plan
+    except Refused:
+        return None, {}
+    return plan, {day.date: shop.bench_from[day.date.weekday()] for day in plan.by_day}
+
+
 class LayFor(BaseModel):
     limit_s: float = Field(SEARCH_S, gt=0, le=60, description="how long the search may take")
     again: bool = Field(False, description="search again, though a plan is kept")

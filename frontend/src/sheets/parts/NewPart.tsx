@@ -7,7 +7,7 @@ import { Choice, Entry } from "../../parts/Entry";
 import { Problem } from "../../parts/Problem";
 import type { KeepPart } from "./useKeepPart";
 
-export const PLACES = ["fitted", "shelf", "wanted", "donor"] as const;
+export const PLACES = ["fitted", "shelf", "wanted", "donor", "gone"] as const;
 export const HEAPS = ["good", "usable", "scrap"] as const;
 const KINDS = [
   "transfer-case",
@@ -32,6 +32,7 @@ export const PLACE_NAMES = {
   shelf: "on the shelf",
   wanted: "wanted",
   donor: "in a donor",
+  gone: "gone again",
 } as const;
 
 /** A face by its kind brings the fields that have to be known of it, all still to be measured. */

@@ -12,6 +12,8 @@ import { money } from "../../parts/money";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { Views } from "../../parts/Views";
+import { Buying } from "./Buying";
 import { FacePairs } from "./FacePairs";
 import { HEAPS, NewFace, NewPart, PLACES, PLACE_NAMES } from "./NewPart";
 import { IntoThePlan } from "./IntoThePlan";
@@ -26,6 +28,18 @@ const ON_A_DESK = "max-[37.4rem]:hidden";
 type Filter = (typeof FILTERS)[number]["value"];
 
 export function PartsSheet() {
+  return (
+    <Views
+      sheet="Parts"
+      views={[
+        { key: "faces", name: "faces", View: Faces },
+        { key: "ordered", name: "is it ordered?", View: Buying },
+      ]}
+    />
+  );
+}
+
+function Faces() {
   const { sheet, stage } = useBench();
   const { units, person } = useSettings();
   const [filter, setFilter] = useState<Filter>("all");
@@ -45,8 +59,7 @@ export function PartsSheet() {
   const open = pairs.filter((pair) => unsettled(pair) > 0).length;
   return (
     <>
-      <header className="flex flex-wrap items-baseline gap-x-4 border-b-2 border-ink pb-2">
-        <h1 className="text-2xl font-semibold">Parts</h1>
+      <header className="pt-3">
         <p className="text-quiet">
           {counted(parts.length, "part")}, one record each, wherever it is
           {pairs.length > 0 &&
@@ -131,7 +144,7 @@ function PartRow({ kept, pairs, open, press }: RowProps) {
             label={`Where ${part.name} is`}
             value={part.place}
             of={PLACES.map((place) => ({ value: place, text: PLACE_NAMES[place] }))}
-            choose={(place) => void keep(() => ({ place }))}
+            choose={(place) => void keep(() => ({ place, state: null }))}
           />
           {part.place === "shelf" && (
             <span className="block">

@@ -43,6 +43,13 @@ export function Card() {
           <button className="btn" onClick={() => print()}>
             print it
           </button>
+          <a
+            className="link"
+            href={`/api/rigs/${sheet.id}/card.pdf?job=${encodeURIComponent(line.job.key)}`}
+            download
+          >
+            as PDF
+          </a>
         </label>
         <Paper line={line} />
       </article>

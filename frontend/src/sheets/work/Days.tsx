@@ -19,6 +19,7 @@ import { When } from "./When";
 
 export function Days() {
   const { data: work, error } = useWork();
+  const { sheet } = useBench();
   const [open, setOpen] = useState<string>();
   const narrow = useNarrow();
   if (!work)
@@ -48,6 +49,17 @@ export function Days() {
           {work.plan && <When work={work} />}
           <JobList work={work} open={(line) => setOpen(line.id)} />
           <NewJob />
+          <p className="no-print flex flex-wrap gap-x-5">
+            <a className="link" href={`/api/rigs/${sheet.id}/calendar.ics`} download>
+              the days, ICS
+            </a>
+            <a className="link" href={`/api/rigs/${sheet.id}/lists/jobs.csv`} download>
+              the jobs, CSV
+            </a>
+            <a className="link" href={`/api/rigs/${sheet.id}/lists.xlsx`} download>
+              all lists, XLSX
+            </a>
+          </p>
         </div>
         <aside aria-label="What the plan breaks">
           <OrderNotes work={work} open={setOpen} />

@@ -47,6 +47,20 @@ export function Log() {
   const days = [...new Set(log.entries.map(({ on }) => on))];
   return (
     <div className="max-w-3xl">
+      <p className="no-print flex flex-wrap gap-x-5 pt-2">
+        <a className="link" href={`/api/rigs/${sheet.id}/report.html`} target="_blank" rel="noreferrer">
+          report, to print
+        </a>
+        <a className="link" href={`/api/rigs/${sheet.id}/report.pdf`} download>
+          report, PDF
+        </a>
+        <a className="link" href={`/api/rigs/${sheet.id}/report.pdf?money=true`} download>
+          with money
+        </a>
+        <a className="link" href={`/api/rigs/${sheet.id}/lists/log.csv`} download>
+          the log, CSV
+        </a>
+      </p>
       <LogEntry line={undefined} />
       {open.length > 0 && (
         <section aria-label="Open temporary fixes">

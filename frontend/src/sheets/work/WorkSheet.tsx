@@ -3,6 +3,7 @@ import { Views } from "../../parts/Views";
 import { Card } from "./Card";
 import { Days } from "./Days";
 import { Log } from "./Log";
+import { Money } from "./Money";
 import { OffAndBack } from "./OffAndBack";
 import { ShopView } from "./ShopView";
 import { Today } from "./Today";
@@ -18,6 +19,7 @@ export function WorkSheet() {
         { key: "card", name: "cards", View: Card },
         { key: "off", name: "off and back", View: OffAndBack },
         { key: "log", name: "log", View: Log },
+        { key: "money", name: "money", View: Money },
         { key: "shop", name: "the shop", View: ShopView },
       ]}
     />

@@ -13,6 +13,8 @@ from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 
+OF_MONEY = ("over-ceiling",)
+"""Money never limits a trip."""
 Verdict = Literal["no-date", "passed", "open", "ready"]
 
 
@@ -65,7 +67,11 @@ def readiness(
     )
     unsafe = tuple(_unsafe(rig))
     hours = sum(item.hours for item in standing)
-    blocking = tuple(finding for finding in planned if finding.severity in ("stop", "measure"))
+    blocking = tuple(
+        finding
+        for finding in planned
+        if finding.severity in ("stop", "measure") and finding.code not in OF_MONEY
+    )
     days = days_left(rig, today)
     weeks = None if days is None or days < 7 else days / 7
     factor = took_against_guess(rig)

@@ -11,7 +11,7 @@ from jorvak.core.rig import Rig
 from jorvak.core.work.bench import QUARTERS, YEAR_DAYS
 from jorvak.core.work.chance import ChanceOut, Runs, chance_of, finish, run
 from jorvak.core.work.laid import as_work, no_time
-from jorvak.core.work.planning import Asked, InShop, as_chance
+from jorvak.core.work.planning import Asked, InShop, as_chance, comes_on
 from jorvak.core.work.schedule import ScheduleIn, ScheduleOut, outcome
 from jorvak.core.work.search import first_of
 
@@ -117,22 +117,27 @@ def part_late(given: Asked) -> list[Finding]:
     """Parts that are due later than the plan would begin the job that waits for them, were they here."""
     found = []
     for name, job in given.jobs.items():
-        dues = [wait for wait in job.waits if wait.for_what == "part" and wait.until is not None]
-        if not dues:
+        parts = given.parts[given.rig_of[name]]
+        coming = {
+            wait.part or "": day
+            for wait in job.waits
+            if wait.for_what == "part" and (day := comes_on(wait, parts)) is not None
+        }
+        if not coming:
             continue
-        due = max(wait.until for wait in dues if wait.until is not None)
+        due = max(coming.values())
         without = [
             each.model_copy(update={"not_before": None}) if each.id == name else each
             for each in given.schedule.jobs
         ]
         begins = begins_on(quick_plan(given.schedule.model_copy(update={"jobs": without})), name)
         if begins is not None and due > begins:
-            parts = ", ".join(wait.part or "" for wait in dues)
+            names = ", ".join(name for name, day in coming.items() if day == due)
             found.append(
                 _finding(
                     "part-late",
                     "watch",
-                    f"{parts} comes {due:%-d %B}, {(due - begins).days} days later than {job.title} wants it.",
+                    f"{names} comes {due:%-d %B}, {(due - begins).days} days later than {job.title} wants it.",
                     (Settle(text="Ask whether it comes earlier"),),
                     name,
                 )

@@ -11,7 +11,7 @@ from jorvak.core.work.chance import ChanceIn
 from jorvak.core.work.hours_learnt import HoursLearntIn, HoursLearntOut, Took, hours_learnt
 from jorvak.core.work.jobs import WorkJob, work_jobs
 from jorvak.core.work.order import BECAUSE, OrderIn, OrderJob, OrderOut, Why, order
-from jorvak.core.work.records import JobRecord
+from jorvak.core.work.records import JobRecord, JobWait
 from jorvak.core.work.schedule import ScheduleIn, ScheduleOut
 from jorvak.core.work.shop import Shop
 from jorvak.core.work.to_lay import ScheduleJob, ScheduleRig
@@ -60,6 +60,7 @@ class Asked:
     history: tuple[Took, ...]
     schedule: ScheduleIn
     undated: tuple[Undated, ...]
+    parts: Mapping[int, Mapping[str, Part]]
     unhelped: tuple[str, ...]
 
 
@@ -136,8 +137,9 @@ def asked(
             for wait in job.waits
             if wait.for_what == "part"
             and _is_awaited(parts[rig_of[name]].get(wait.part or ""))
-            and wait.until is None
+            and comes_on(wait, parts[rig_of[name]]) is None
         ),
+        parts=parts,
         unhelped=unhelped,
     )
 
@@ -157,14 +159,20 @@ def _is_awaited(part: Part | None) -> bool:
     return part is None or part.place not in ("shelf", "fitted")
 
 
+def comes_on(wait: JobWait, parts: Mapping[str, Part]) -> date | None:
+    """The day before which a wait lets nothing begin: that of a part is when it is due, as long as it is not here."""
+    if wait.for_what != "part":
+        return wait.until
+    part = parts.get(wait.part or "")
+    if not _is_awaited(part):
+        return None
+    return wait.until if part is None or part.due_on is None else part.due_on
+
+
 def _to_lay(
     name: str, job: WorkJob, rig: int, befores: list[str], parts: Mapping[str, Part], ratio: float
 ) -> ScheduleJob:
-    days = [
-        wait.until
-        for wait in job.waits
-        if wait.until is not None and (wait.for_what != "part" or _is_awaited(parts.get(wait.part or "")))
-    ]
+    days = [day for day in (comes_on(wait, parts) for wait in job.waits) if day is not None]
     least = 0.25 / ratio if job.hours else 0.0
     return ScheduleJob(
         id=name,

@@ -18,15 +18,16 @@ def search(work: Work, limit_s: float, watch: Callable[[Laid], bool] | None) -> 
         return laid(work, (), (), ()), True
     alone = earliest(work)
     _check_reachable(work, alone)
+    least = least_merit(work, alone)
     first = first_plan(work, alone)
     if first is not None:
         if watch is not None and not watch(first):
             return first, False
-        if not _is_best(work, first, alone):
+        if not _is_best(first, least):
             first = _improved(work, first, watch)
-        if _is_best(work, first, alone):
+        if _is_best(first, least):
             return again_at_its_earliest(work, first), True
-    plan, proven = _Solver(work, first, least_ready(work, alone), watch).run(limit_s)
+    plan, proven = _Solver(work, first, least, watch).run(limit_s)
     return again_at_its_earliest(work, plan), proven
 
 
@@ -167,35 +168,48 @@ def _deadlines(work: Work) -> list[int]:
     return [ends[rig] for rig in work.rig_of]
 
 
-def _is_best(work: Work, plan: Laid, alone: list[int]) -> bool:
+def _is_best(plan: Laid, least: tuple[int, int, int]) -> bool:
     """Whether nothing better is possible: nobody waits longer than for the longest chain or all that work."""
-    in_time = plan.lateness == (0, 0) or len(work.rigs) == 1
-    return in_time and not plan.missed and plan.ready <= least_ready(work, alone)
+    return plan.merit == (0, *least)
 
 
-def least_ready(work: Work, alone: list[int]) -> int:
-    """The clock quarter before which not all can be ready: by its longest chain, or by the work of all hands."""
-    chain = max(alone[at] + work.task_waits[at] for at in range(len(work.parts)))
+def least_merit(work: Work, alone: list[int]) -> tuple[int, int, int]:
+    """What no plan is better than: the most days late and their sum by each vehicle's longest chain; and the clock
+    quarter before which not all can be ready, by the longest chain or by the work of all hands."""
+    ready = [0] * len(work.rigs)
+    for at, (job, _) in enumerate(work.parts):
+        rig = work.rig_of[job]
+        ready[rig] = max(ready[rig], alone[at] + work.task_waits[at])
     hands = sum(
         hours * (2 if work.tasks[at].hands == 2 and work.people > 1 and not work.bench.visits else 1)
         for at, (_, hours) in enumerate(work.parts)
     )
     least = -(-hands // work.people)
     by_hands = work.bench.clock[least - 1] + 1 if 0 < least <= work.bench.quarters else 0
-    return max(chain, by_hands)
+    if len(work.rigs) == 1:
+        ready[0] = max(ready[0], by_hands)
+    late = [
+        max(at // DAY - rig.deadline_day, 0) if rig.deadline_day is not None else 0
+        for rig, at in zip(work.rigs, ready, strict=True)
+    ]
+    return max(late), sum(late), max(*ready, by_hands)
 
 
 class _Solver:
     """The model of one question, and its levels one after the other."""
 
     def __init__(
-        self, work: Work, first: Laid | None, least: int, watch: Callable[[Laid], bool] | None
+        self,
+        work: Work,
+        first: Laid | None,
+        least: tuple[int, int, int],
+        watch: Callable[[Laid], bool] | None,
     ) -> None:
         # Loaded where it is asked for: it takes as long as all else together.
         from ortools.sat.python import cp_model
 
         self._cp, self._work, self._watch = cp_model, work, watch
-        self._best, self._least_ready = first, least
+        self._best, self._least_merit = first, least
         self._model = cp_model.CpModel()
         self._until = self._horizon()
         self._starts = [self._start(at) for at in range(len(work.parts))]
@@ -332,9 +346,9 @@ class _Solver:
     def run(self, limit_s: float) -> tuple[Laid, bool]:
         """The best plan there is, and whether each level of it is proven."""
         left_s, proven = limit_s, True
-        for expression, of in self._levels():
-            if self._best is not None and of(self._best) == 0:
-                self._model.add(expression <= 0)
+        for expression, of, least in self._levels():
+            if self._best is not None and of(self._best) <= least:
+                self._model.add(expression <= least)
                 continue
             if left_s <= 0 or not proven:
                 return self._best_or_none(), False
@@ -348,12 +362,14 @@ class _Solver:
             raise Refused("limit_s", "No plan was found in that time. Give it more.")
         return self._best
 
-    def _levels(self) -> list[tuple[Any, Callable[[Laid], int]]]:
-        """What is made least, one after the other. Where there is one vehicle, earlier is less late too."""
+    def _levels(self) -> list[tuple[Any, Callable[[Laid], int], int]]:
+        """What is made least, one after the other, and what it cannot be below. Where there is one vehicle, earlier is
+        less late too."""
         model, work = self._model, self._work
-        ready = model.new_int_var(self._least_ready, NOWHERE, "")
+        least_most, least_sum, least_ready = self._least_merit
+        ready = model.new_int_var(least_ready, NOWHERE, "")
         model.add_max_equality(ready, self._ready)
-        levels: list[tuple[Any, Callable[[Laid], int]]] = [(ready, lambda plan: plan.ready)]
+        levels: list[tuple[Any, Callable[[Laid], int], int]] = [(ready, lambda plan: plan.ready, least_ready)]
         if len(work.rigs) == 1:
             return levels
         late = []
@@ -362,9 +378,13 @@ class _Solver:
                 days = model.new_int_var(0, NOWHERE // DAY, "")
                 model.add(at < (days + rig.deadline_day + 1) * DAY)
                 late.append(days)
-        most = model.new_int_var(0, NOWHERE // DAY, "")
+        most = model.new_int_var(least_most, NOWHERE // DAY, "")
         model.add_max_equality(most, late or [model.new_constant(0)])
-        return [(most, lambda plan: plan.lateness[0]), (sum(late), lambda plan: plan.lateness[1]), *levels]
+        return [
+            (most, lambda plan: plan.lateness[0], least_most),
+            (sum(late), lambda plan: plan.lateness[1], least_sum),
+            *levels,
+        ]
 
     def _least(self, expression: Any, limit_s: float) -> tuple[bool, float]:
         """Make a level the least; the best plan becomes ``_best``. Whether it is proven, and how long it took."""

@@ -23,6 +23,8 @@ KIND = Kind(
     example="cell 110",
     fields=Battery,
     title=lambda f: f"battery {f.capacity_ah:g} Ah",
-    jobs=lambda f: (job("Fit the battery", 1.0, ("Clamp it.",), ("mass",)),),
+    jobs=lambda f: (
+        job("Fit the battery", 1.0, ("Clamp it.",), ("mass",), area="electrics", system="power"),
+    ),
     effect=effect,
 )

@@ -6,6 +6,8 @@ from jorvak.core.catalogue import catalogue, spec_of
 from jorvak.core.findings import Finding, Here, Settle
 from jorvak.core.plan.jobs import System
 from jorvak.core.quantities import DISTANCE
+from jorvak.core.vehicle.records import Part
+from jorvak.core.work.buying import not_compared
 from jorvak.core.work.falling_due import falling_due, uncounted
 from jorvak.core.work.jobs import SAFETY, WorkJob, work_jobs
 from jorvak.core.work.reach_back import BehindIt, ReachBackIn, reach_back
@@ -233,4 +235,30 @@ def left_over(here: Here) -> Iterator[Finding]:
             )
 
 
-RULES = (cut_before_measured, closed_too_soon, one_time_fastener, put_off, temporary_fix, overdue, left_over)
+def part_not_checked(here: Here) -> Iterator[Finding]:
+    """A part that is here, and of which a face that it must mate with is not compared."""
+    if here.moment.stage == "as-found":
+        return
+    for part in here.moment.rig.all(Part):
+        faces = not_compared(part)
+        if faces:
+            yield here.finding(
+                "part-not-checked",
+                "watch",
+                f"{part.name} is here, and nobody has compared its {', '.join(faces)} with what it goes onto.",
+                "middle",
+                settled_by=(Settle(text="Hold the faces together in Parts, then have it checked"),),
+                subject=part.name,
+            )
+
+
+RULES = (
+    cut_before_measured,
+    closed_too_soon,
+    one_time_fastener,
+    put_off,
+    temporary_fix,
+    overdue,
+    left_over,
+    part_not_checked,
+)

@@ -1,0 +1,1 @@
+"""The findings of this area, by what raises them. Each module names its rules in ``RULES``."""

@@ -1,0 +1,31 @@
+"""What the purse upsets."""
+
+from collections.abc import Iterator
+
+from jorvak.core.findings import Finding, Here, Settle, room
+from jorvak.core.money.spent import spent
+
+
+def over_ceiling(here: Here) -> Iterator[Finding]:
+    """The ceiling less what the plan costs, within its ±."""
+    if here.moment.rig.brief.ceiling is None or here.moment.stage not in ("planned", "laden"):
+        return
+    money = spent(here.moment.rig, here.preset)
+    left, off = money.purse.left, money.purse.doubt
+    severity = room(left, off)
+    if severity is None:
+        return
+    currency = here.moment.rig.brief.currency
+    over = f"{-left:,.0f} over" if left < 0 else f"{left:,.0f} below"
+    unpriced = f", and nobody has priced {len(money.unpriced)} of what is planned" if money.unpriced else ""
+    yield here.finding(
+        "over-ceiling",
+        severity,
+        f"The plan comes to {money.purse.total:,.0f} {currency} (±{off:,.0f}), {over} the ceiling{unpriced}: "
+        f"{money.purse.p_over:.0%} that it passes it.",
+        "middle",
+        settled_by=(Settle(text="Price what is only guessed"), Settle(text="Or leave something until later")),
+    )
+
+
+RULES = (over_ceiling,)

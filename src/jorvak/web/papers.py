@@ -1,0 +1,173 @@
+"""What leaves the work: calendars, lists, cards and reports as files of open formats."""
+
+from typing import Any, Literal
+
+from flask import Response, render_template
+from flask_openapi3 import APIBlueprint, Tag
+from pydantic import Field
+
+from jorvak.core.money.spent import spent
+from jorvak.core.report import report
+from jorvak.core.vehicle.records import Part
+from jorvak.core.work.buying import bought
+from jorvak.core.work.falling_due import falling_due
+from jorvak.core.work.jobs import job_of, work_jobs
+from jorvak.core.work.log import log_of
+from jorvak.formats.calendar import Event, of_plan, write_calendar
+from jorvak.formats.paper import card_pdf, report_pdf
+from jorvak.formats.tables import Table, write_csv, write_xlsx
+from jorvak.store import NotThere, RigRecord
+from jorvak.web.rig import RigPath
+from jorvak.web.sheet import View, photo_files, rigs, today
+from jorvak.web.work import plan_of_shop
+
+paper_pages = APIBlueprint(
+    "papers", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="papers")]
+)
+
+Lists = Literal["jobs", "parts", "log", "money"]
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+
+
+def _file(what: str, kind: str) -> Any:
+    return {"description": what, "content": {kind: {"schema": {"type": "string", "format": "binary"}}}}
+
+
+def _sent(data: bytes, kind: str, record: RigRecord, name: str) -> Response:
+    response = Response(data, mimetype=kind)
+    plain = (
+        "".join(letter if letter.isalnum() else "-" for letter in record.rig.name.lower()).strip("-") or "rig"
+    )
+    # A name in a header is plain letters; any others of the rig's own are left out of it.
+    plain = plain.encode("ascii", "ignore").decode() or "rig"
+    response.headers["Content-Disposition"] = f'attachment; filename="{plain}-{name}"'
+    response.headers["Cache-Control"] = "no-store"
+    return response
+
+
+@paper_pages.get("/calendar.ics", responses={200: _file("Everything that has a date.", "text/calendar")})
+def calendar(path: RigPath, query: View) -> Response:
+    """Jobs as they are laid, parts that are due, what falls due, and the day of leaving."""
+    record = rigs().read(path.rig_id, query.person)
+    rig = record.rig
+    titles = {f"{path.rig_id} {job.key}": job.title for job in work_jobs(rig, today(), query.preset)}
+    plan, begins = plan_of_shop(path.rig_id, query)
+    events = [] if plan is None else of_plan(plan, titles, begins)
+    for part in rig.all(Part):
+        if part.due_on is not None and part.state in ("ordered", "on-its-way"):
+            events.append(
+                Event(f"part-{part.name}", f"{part.name} is due", part.due_on, note=part.supplier or "")
+            )
+    for row in falling_due(rig, today()):
+        if row.due_on is not None:
+            events.append(Event(f"due-{row.name}", f"{row.name} is due", row.due_on))
+    if rig.brief.leaves_on is not None:
+        events.append(Event(f"leaves-{path.rig_id}", f"{rig.name} leaves", rig.brief.leaves_on))
+    return _sent(write_calendar(rig.name, events, today()), "text/calendar", record, "work.ics")
+
+
+class ListPath(RigPath):
+    name: Lists
+
+
+@paper_pages.get("/lists/<name>.csv", responses={200: _file("A list.", "text/csv")})
+def list_as_csv(path: ListPath, query: View) -> Response:
+    """A list of the work as CSV."""
+    if path.name not in _TABLES:
+        raise NotThere("There is no such list.")
+    record = rigs().read(path.rig_id, query.person)
+    return _sent(write_csv(_TABLES[path.name](record, query)), "text/csv", record, f"{path.name}.csv")
+
+
+@paper_pages.get("/lists.xlsx", responses={200: _file("Every list, each on a sheet.", XLSX)})
+def lists_as_xlsx(path: RigPath, query: View) -> Response:
+    """Every list of the work as the sheets of a workbook."""
+    record = rigs().read(path.rig_id, query.person)
+    tables = {name: of(record, query) for name, of in _TABLES.items()}
+    return _sent(write_xlsx(tables), XLSX, record, "work.xlsx")
+
+
+def _jobs(record: RigRecord, view: View) -> Table:
+    return Table(
+        ("title", "stage", "area", "hours_guessed", "hours_taken", "hands", "state", "put_off", "signed_on", "signed_by"),
+        tuple(
+            (
+                job.title, job.stage, job.area, job.hours, job.taken_h, job.hands,
+                "done" if job.done else "put off" if job.put_off is not None else "open",
+                job.put_off, job.signed.on if job.signed else None, job.signed.by if job.signed else None,
+            )
+            for job in work_jobs(record.rig, today(), view.preset)
+        ),
+    )  # fmt: skip
+
+
+def _parts(record: RigRecord, view: View) -> Table:
+    return Table(
+        ("name", "state", "supplier", "due_on", "days_overdue", "waits", "price", "paid"),
+        tuple(
+            (
+                row.name, row.state, row.supplier, row.due_on, row.overdue_days, "; ".join(row.waits), row.price,
+                row.paid,
+            )
+            for row in bought(record.rig, today(), view.preset)
+        ),
+    )  # fmt: skip
+
+
+def _log(record: RigRecord, view: View) -> Table:
+    return Table(
+        ("on", "kind", "text", "job", "hours", "by"),
+        tuple(
+            (each.on, each.kind, each.text, each.job_title, each.hours, each.by)
+            for each in reversed(log_of(record.rig, view.preset))
+        ),
+    )
+
+
+def _money(record: RigRecord, view: View) -> Table:
+    return Table(
+        ("name", "state", "amount", "doubt", "source", "option", "area", "wasted"),
+        tuple(
+            (row.name, row.state, row.amount, row.doubt, row.source, row.option, row.area, row.wasted)
+            for row in spent(record.rig, view.preset).rows
+        ),
+    )
+
+
+_TABLES = {"jobs": _jobs, "parts": _parts, "log": _log, "money": _money}
+
+
+class OfCard(View):
+    job: str = Field(min_length=1, max_length=200, description="which job")
+
+
+@paper_pages.get("/card.pdf", responses={200: _file("A job's card.", "application/pdf")})
+def card(path: RigPath, query: OfCard) -> Response:
+    """A job's card on one A4 sheet."""
+    record = rigs().read(path.rig_id, query.person)
+    job = job_of(record.rig, query.job, today(), query.preset)
+    if job is None:
+        raise NotThere("That job is not among the work any more.")
+    return _sent(card_pdf(record.rig.name, job), "application/pdf", record, "card.pdf")
+
+
+class OfReport(View):
+    money: bool = Field(False, description="with money")
+
+
+@paper_pages.get("/report.pdf", responses={200: _file("The report.", "application/pdf")})
+def report_as_pdf(path: RigPath, query: OfReport) -> Response:
+    """What was done, for a client or a buyer."""
+    record = rigs().read(path.rig_id, query.person)
+    made = report(record.rig, today(), query.money, query.preset)
+    data = report_pdf(made, record.rig.brief.currency, photo_files().read)
+    return _sent(data, "application/pdf", record, "report.pdf")
+
+
+@paper_pages.get("/report.html", responses={200: _file("The report.", "text/html")})
+def report_as_page(path: RigPath, query: OfReport) -> Response:
+    """What was done, as a page that prints."""
+    record = rigs().read(path.rig_id, query.person)
+    made = report(record.rig, today(), query.money, query.preset)
+    page = render_template("report.html", report=made, currency=record.rig.brief.currency)
+    return Response(page, mimetype="text/html")
