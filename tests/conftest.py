@@ -67,11 +67,12 @@ def unplanned(rig: Rig) -> Rig:
     # Its own shocks and hoses are too close to call, as found too: here they have room.
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
-    return nothing_aboard(
-        with_records(replace(rig, figures=figures, changes=()), questions=(), survey=(), gaps=(), profiles=())
-    )
+    bare = replace(rig, figures=figures, changes=())
+    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED), ())))
 
 
+DECIDED = ("questions", "survey", "gaps", "profiles")
+WORKED = ("jobs", "log", "taken_off", "intervals", "test_cards", "invoices", "parts")
 ABOARD = ("seats", "tanks", "places", "cargo", "trailers", "weighings")
 
 

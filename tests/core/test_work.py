@@ -28,6 +28,7 @@ from jorvak.core.work.outlook import (
     quick_plan,
 )
 from jorvak.core.work.planning import Asked, InShop, asked, broken_holds, history_of
+from jorvak.core.work.proving import commissioning, compare
 from jorvak.core.work.records import (
     BehindIt,
     IntervalRecord,
@@ -348,7 +349,7 @@ class TestPlanning:
         def severity(days: int) -> str | None:
             leaving = replace(rig, brief=rig.brief.model_copy(update={"leaves_on": TODAY + timedelta(days)}))
             given = laid(leaving)
-            seen = outlook(given, quick_plan(given.schedule).order)
+            seen = outlook(given, [quick_plan(given.schedule).order])
             finding = misses_the_date(InShop(1, "small", leaving), seen.chance, TODAY)
             return None if finding is None else finding.severity
 
@@ -431,3 +432,32 @@ def test_the_log_is_one_line_of_time_the_latest_first() -> None:
     entries = log_of(rig)
     assert [entry.kind for entry in entries] == ["fitted", "went-wrong", "hours"]
     assert entries[-1].hours == 3
+
+
+class TestProving:
+    def test_worked_out_by_hand(self) -> None:
+        """20, 22 and 24, 26: means 21 and 25; squares 1+1+1+1 of two free; ±2·√(2·(1/2+1/2)) = 2.83."""
+        moved = compare([20, 22], [24, 26])
+        assert (moved.before, moved.after, moved.difference) == (21, 25, 4)
+        assert moved.off == pytest.approx(2.828, abs=1e-3)
+        assert moved.verdict == "moved"
+        assert compare([20, 22], [21, 24]).verdict == "too close to call"
+
+    @pytest.mark.parametrize(
+        ("before", "after", "verdict"),
+        [([], [1.0], "not driven yet"), ([1.0], [], "not driven yet"), ([1.0], [9.0], "drive it again")],
+    )
+    def test_too_little_says_so(self, before: list[float], after: list[float], verdict: str) -> None:
+        assert compare(before, after).verdict == verdict
+
+    @given(st.lists(st.floats(0, 100), min_size=2, max_size=8), st.floats(-50, 50))
+    def test_the_same_shift_of_every_run_is_the_difference(self, runs: list[float], shift: float) -> None:
+        moved = compare(runs, [each + shift for each in runs])
+        assert moved.difference == pytest.approx(shift, abs=1e-9)
+
+    def test_what_to_look_at_follows_from_what_was_done(self) -> None:
+        brakes = Change(kind="brakes", fields={}, state="fitted", fitted=Fitted(on=TODAY))
+        checks = [check.what for check in commissioning(small(brakes))]
+        assert any(check.startswith("Leaks") for check in checks)
+        assert not any(check.startswith("Winch") for check in checks)
+        assert commissioning(small()) == ()

@@ -168,15 +168,16 @@ def test_all_that_is_noted_of_a_rig_fits_its_build_file(
     client: FlaskClient, rigs: Rigs, monkeypatch: pytest.MonkeyPatch
 ) -> None:
     monkeypatch.setattr("jorvak.store.journal.LARGEST_RIG", 400_000)
-    long = Figure(3.0, note="x" * 3900)
 
-    def fill() -> None:
+    def fill(name: str, length: int) -> None:
         for number in range(400):
-            path = {f"gaps.place {number}.x_mm": long}
-            rigs.put(1, "gap", Gap(name=f"place {number}", axle="front"), None, "Ines", "kept", figures=path)
+            path = {f"gaps.{name} {number}.x_mm": Figure(3.0, note="x" * length)}
+            gap = Gap(name=f"{name} {number}", axle="front")
+            rigs.put(1, "gap", gap, None, "Ines", "kept", figures=path)
 
-    with pytest.raises(Refused, match="MB of text"):
-        fill()
+    for name, length in (("place", 3900), ("corner", 100)):
+        with pytest.raises(Refused, match="MB of text"):
+            fill(name, length)
     note = {"path": "body.height_mm", "typed": "1900", "note": "y" * 3900}
     version = client.get("/api/rigs/1?looks=", headers=OWN).json["versions"]["body.height_mm"]
     answer = send(client, "PUT", "/rigs/1/figures", {**note, "version": version})

@@ -837,6 +837,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/jobs/proving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What proves the work. */
+        get: operations["doing_get_proving_proving_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/jobs/resolve": {
         parameters: {
             query?: never;
@@ -2216,6 +2233,18 @@ export interface components {
             schools: ("restore" | "pull" | "cruise" | "rpm" | "crawl")[];
         };
         /**
+         * CardLine
+         * @description A test with what it says, and the version that a write to it has to name.
+         */
+        CardLine: {
+            card: components["schemas"]["ProvingCard"];
+            /** Id */
+            id: number;
+            moved: components["schemas"]["Moved"];
+            /** Version */
+            version: number;
+        };
+        /**
          * Cargo
          * @description Something to carry. What it weighs is a figure, ``cargo.NAME.mass_kg``.
          *
@@ -2580,6 +2609,16 @@ export interface components {
             /** Change */
             change: number;
             figure: components["schemas"]["Figure"] | null;
+        };
+        /**
+         * Check
+         * @description One thing to look at after what was fitted, and after which jobs it is asked for.
+         */
+        Check: {
+            /** Because */
+            because: string[];
+            /** What */
+            what: string;
         };
         /** ClimbOut */
         ClimbOut: {
@@ -3177,6 +3216,35 @@ export interface components {
              * @description of how much the hour at which all is ready hangs on it
              */
             share: number;
+        };
+        /** DueRow */
+        DueRow: {
+            /**
+             * Due On
+             * @description day on which it falls due
+             */
+            due_on: string | null;
+            /**
+             * H Left
+             * @description hours left
+             */
+            h_left: number | null;
+            /**
+             * Km Left
+             * @description below 0: over by so much
+             */
+            km_left: number | null;
+            /**
+             * Name
+             * @description what it is
+             */
+            name: string;
+            /**
+             * State
+             * @description the first of these that holds
+             * @enum {string}
+             */
+            state: "over" | "now" | "before-trip" | "on-trip" | "later";
         };
         /**
          * Edge
@@ -4517,6 +4585,8 @@ export interface components {
             tank: components["schemas"]["Kept_FoundTank_"][];
             /** Tape Photo */
             tape_photo: components["schemas"]["Kept_TapePhoto_"][];
+            /** Test Card */
+            test_card: components["schemas"]["Kept_ProvingCard_"][];
             /** Trailer */
             trailer: components["schemas"]["Kept_Trailer_"][];
             /** Weighing */
@@ -4607,6 +4677,14 @@ export interface components {
             /** Id */
             id: number;
             record: components["schemas"]["Profile"];
+            /** Version */
+            version: number;
+        };
+        /** Kept[ProvingCard] */
+        Kept_ProvingCard_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["ProvingCard"];
             /** Version */
             version: number;
         };
@@ -5274,6 +5352,27 @@ export interface components {
             to: number;
             /** Version */
             version: number;
+        };
+        /**
+         * Moved
+         * @description What a change moved of a test: the means of both, their difference and its ±, and what that says.
+         */
+        Moved: {
+            /** After */
+            after: number | null;
+            /** Before */
+            before: number | null;
+            /** Difference */
+            difference: number | null;
+            /** Off */
+            off: number | null;
+            /** Says */
+            says: string;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "moved" | "too close to call" | "drive it again" | "not driven yet";
         };
         /**
          * NewChange
@@ -6098,6 +6197,87 @@ export interface components {
              * @default null
              */
             note: string | null;
+        };
+        /**
+         * Proving
+         * @description What proves the work: tests against their scatter, what to look at, what falls due; intervals nobody can count.
+         */
+        Proving: {
+            /** Cards */
+            cards: components["schemas"]["CardLine"][];
+            /** Checks */
+            checks: components["schemas"]["Check"][];
+            /** Due */
+            due: components["schemas"]["DueRow"][];
+            /** Uncounted */
+            uncounted: string[];
+        };
+        /**
+         * ProvingCard
+         * @description A test that is driven the same way before and after one change: what is read, how, and every run of it.
+         */
+        ProvingCard: {
+            /**
+             * After
+             * @default []
+             */
+            after: components["schemas"]["ProvingRun"][];
+            /**
+             * Before
+             * @default []
+             */
+            before: components["schemas"]["ProvingRun"][];
+            /**
+             * How
+             * @default null
+             */
+            how: string | null;
+            /**
+             * Made On
+             * @default null
+             */
+            made_on: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * One Change
+             * @description the one thing that is different
+             * @default null
+             */
+            one_change: string | null;
+            /**
+             * Unit
+             * @default null
+             */
+            unit: string | null;
+            /**
+             * Wanted
+             * @default null
+             */
+            wanted: string | null;
+        };
+        /**
+         * ProvingRun
+         * @description One run of a test.
+         */
+        ProvingRun: {
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * On
+             * @default null
+             */
+            on: string | null;
+            /** Value */
+            value: number;
         };
         /** Purse */
         Purse: {
@@ -11151,7 +11331,7 @@ export interface components {
          * WorkJob
          * @description A job as it is to be done: what its source says, with what somebody said of it over that.
          *
-         *     ``source`` is where it comes from, ``change`` the id of the change that brings it. ``own_hours``: somebody guessed
+         *     ``source`` is where it comes from, ``change`` the id of the change that brings it. ``concerns_safety``: the survey says that it does. ``own_hours``: somebody guessed
          *     them for this job, else they are what is usual. ``taken_h`` are hours worked on it; ``left_h`` what is left of the
          *     guess, never nothing while it is open. ``done``: signed off, or on the vehicle since. ``record`` is the id of what
          *     is kept of it, None where nobody touched it.
@@ -11170,6 +11350,8 @@ export interface components {
             cautions: string[];
             /** Change */
             change: number | null;
+            /** Concerns Safety */
+            concerns_safety: boolean;
             /** Cost */
             cost: number | null;
             /** Done */
@@ -13617,6 +13799,45 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    doing_get_proving_proving_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proving"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
     doing_resolve_resolve_post: {
         parameters: {
             query?: {
@@ -14784,7 +15005,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "invoice";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice";
             };
             cookie?: never;
         };
@@ -14835,7 +15056,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "invoice";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice";
                 record_id: number;
             };
             cookie?: never;

@@ -81,3 +81,5 @@ export type Bought = Schemas["Bought"];
 export type CounterOffer = Schemas["CounterOffer"];
 export type Purse = Schemas["Purse"];
 export type MoneyRow = Schemas["MoneyRow"];
+export type Proving = Schemas["Proving"];
+export type CardLine = Schemas["CardLine"];

@@ -26,7 +26,7 @@ def write_calendar(name: str, events: Iterable[Event], written_on: date) -> byte
     from icalendar import Event as Entry
 
     calendar = Calendar()
-    calendar.add("prodid", "-//Jorvak//work//EN")
+    calendar.add("prodid", "-//Jorvak//EN")
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", name)
     for event in events:

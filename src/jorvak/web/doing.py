@@ -9,13 +9,17 @@ from pydantic import BaseModel, Field, TypeAdapter
 from jorvak.core.calculation import Refused
 from jorvak.core.rig import Fitted, Rig
 from jorvak.core.survey.records import SurveyItem
+from jorvak.core.work.due import DueRow
+from jorvak.core.work.falling_due import falling_due, uncounted
 from jorvak.core.work.jobs import WorkJob, job_of, work_jobs
 from jorvak.core.work.log import LogEntry, log_of
 from jorvak.core.work.planning import touched
+from jorvak.core.work.proving import Check, Moved, commissioning, of_card
 from jorvak.core.work.records import (
     IntervalRecord,
     JobRecord,
     LogLine,
+    ProvingCard,
     SignOff,
     Spell,
     TakenOff,
@@ -359,6 +363,42 @@ def get_off(path: RigPath, query: View) -> Response:
                 )
                 for thing in record.rig.all(TakenOff)
             ]
+        )
+    )
+
+
+class CardLine(BaseModel):
+    """A test with what it says, and the version that a write to it has to name."""
+
+    id: int
+    version: int
+    card: ProvingCard
+    moved: Moved
+
+
+class Proving(BaseModel):
+    """What proves the work: tests against their scatter, what to look at, what falls due; intervals nobody can count."""
+
+    cards: list[CardLine]
+    checks: tuple[Check, ...]
+    due: tuple[DueRow, ...]
+    uncounted: tuple[str, ...]
+
+
+@doing_pages.get("/proving", responses={200: Proving})
+def get_proving(path: RigPath, query: View) -> Response:
+    """What proves the work."""
+    record = rigs().read(path.rig_id, query.person)
+    versions = record.record_versions["test_card"]
+    return as_json(
+        Proving(
+            cards=[
+                CardLine(id=card.id, version=versions[card.id], card=card, moved=of_card(card))
+                for card in record.rig.all(ProvingCard)
+            ],
+            checks=commissioning(record.rig),
+            due=falling_due(record.rig, today()),
+            uncounted=uncounted(record.rig),
         )
     )
 

@@ -66,12 +66,12 @@ def calendar(path: RigPath, query: View) -> Response:
     return _sent(write_calendar(rig.name, events, today()), "text/calendar", record, "work.ics")
 
 
-class ListPath(RigPath):
+class NamedList(RigPath):
     name: Lists
 
 
 @paper_pages.get("/lists/<name>.csv", responses={200: _file("A list.", "text/csv")})
-def list_as_csv(path: ListPath, query: View) -> Response:
+def list_as_csv(path: NamedList, query: View) -> Response:
     """A list of the work as CSV."""
     if path.name not in _TABLES:
         raise NotThere("There is no such list.")

@@ -323,7 +323,10 @@ def when_really(path: RigPath, query: View) -> Response:
             work.tell(done, of)
             return not work.stopped
 
-        found = outlook(given, _plan_of(given).plan.order, tell)
+        orders = dict.fromkeys(
+            tuple(plan.order) for plan in (_plan_of(given).plan, quick_plan(given.schedule))
+        )
+        found = outlook(given, list(orders), tell)
     of_rigs = (misses_the_date(each, found.chance, today()) for each in together if each.id == path.rig_id)
     return as_json(WhenReally(outlook=found, findings=[each for each in of_rigs if each is not None]))
 

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { answered, client } from "../../api/client";
 import type { JobLine, Work } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { counted } from "../../parts/counted";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useNarrow } from "../../parts/useNarrow";
@@ -91,13 +92,13 @@ function Headline({ work }: { work: Work }) {
       )}
       <p>
         <span className="block text-sm text-quiet">
-          {mine.length} jobs, {hours(left)} by the guess
+          {counted(mine.length, "job")}, {hours(left)} by the guess
         </span>
         <b className="text-4xl leading-none font-bold [font-stretch:75%]">{hours(left * ratio)}</b>
       </p>
       <p className="max-w-md min-w-56 flex-1 text-quiet">
         {work.learnt && work.learnt.count > 0
-          ? `Work here took ${work.learnt.ratio.toFixed(1)} times its guess in the middle of ${work.learnt.count} jobs (${work.learnt.ratio_low.toFixed(1)} to ${work.learnt.ratio_high.toFixed(1)}); a sum of them grows by ${ratio.toFixed(2)}.`
+          ? `Work here took ${work.learnt.ratio.toFixed(1)} times its guess in the middle of ${counted(work.learnt.count, "job")} (${work.learnt.ratio_low.toFixed(1)} to ${work.learnt.ratio_high.toFixed(1)}); a sum of them grows by ${ratio.toFixed(2)}.`
           : `Nobody has clocked a job here yet: what builders' guesses grow by, ${ratio.toFixed(2)} times, stands in.`}
         {work.found_later_h > 0 &&
           ` The survey has grown: ${hours(work.planned_h)} were found at first, ${hours(work.found_later_h)} later.`}

@@ -31,7 +31,7 @@ export function Tape({ work, open }: { work: Work; open: (line: JobLine) => void
     <section aria-label="Bench days" className="pt-1">
       <div className="cond grid pl-16 text-quiet" style={{ gridTemplateColumns: columns }} aria-hidden>
         {LETTERS.map((letter, i) => (
-          <span key={i}>{letter}</span>
+          <span key={i}>{(widths[i] ?? 0) > NARROWEST ? letter : ""}</span>
         ))}
       </div>
       {weeks.map((week) => {

@@ -5,6 +5,7 @@ import { Days } from "./Days";
 import { Log } from "./Log";
 import { Money } from "./Money";
 import { OffAndBack } from "./OffAndBack";
+import { Prove } from "./Prove";
 import { ShopView } from "./ShopView";
 import { Today } from "./Today";
 
@@ -19,6 +20,7 @@ export function WorkSheet() {
         { key: "card", name: "cards", View: Card },
         { key: "off", name: "off and back", View: OffAndBack },
         { key: "log", name: "log", View: Log },
+        { key: "prove", name: "prove it", View: Prove },
         { key: "money", name: "money", View: Money },
         { key: "shop", name: "the shop", View: ShopView },
       ]}

@@ -46,7 +46,7 @@ class WorkStep:
 class WorkJob:
     """A job as it is to be done: what its source says, with what somebody said of it over that.
 
-    ``source`` is where it comes from, ``change`` the id of the change that brings it. ``own_hours``: somebody guessed
+    ``source`` is where it comes from, ``change`` the id of the change that brings it. ``concerns_safety``: the survey says that it does. ``own_hours``: somebody guessed
     them for this job, else they are what is usual. ``taken_h`` are hours worked on it; ``left_h`` what is left of the
     guess, never nothing while it is open. ``done``: signed off, or on the vehicle since. ``record`` is the id of what
     is kept of it, None where nobody touched it.
@@ -85,6 +85,7 @@ class WorkJob:
     signed: SignOff | None
     note: str | None
     found_later: bool
+    concerns_safety: bool
     done: bool
     record: int | None
 
@@ -95,8 +96,8 @@ class WorkJob:
 
     @property
     def carries_safety(self) -> bool:
-        """Whether brakes, steering, tyres, fuel or the frame hang on it."""
-        return self.system in SAFETY
+        """Whether brakes, steering, tyres, fuel or the frame hang on it, or the survey says so."""
+        return self.system in SAFETY or self.concerns_safety
 
     @property
     def open_gate(self) -> str | None:
@@ -229,6 +230,7 @@ def _of_survey(rig: Rig, records: dict[str, JobRecord]) -> Iterator[WorkJob]:
             cost=cost_of(item),
             done=False,
             change=None,
+            concerns_safety=item.concern == "safety",
             found_later=started is not None and item.found_on is not None and item.found_on > started,
         )
 
@@ -314,6 +316,7 @@ def _merged(
     done: bool,
     change: int | None,
     found_later: bool = False,
+    concerns_safety: bool = False,
 ) -> WorkJob:
     said = said or JobRecord(key=key)
     waits = said.waits
@@ -355,6 +358,7 @@ def _merged(
         signed=said.signed,
         note=said.note,
         found_later=found_later,
+        concerns_safety=concerns_safety,
         done=done or said.signed is not None,
         record=said.id or None,
     )

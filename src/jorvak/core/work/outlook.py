@@ -44,11 +44,22 @@ class Outlook:
     chance: ChanceOut
 
 
-def outlook(given: Asked, order: Sequence[str], tell: Callable[[int, int], bool] | None = None) -> Outlook:
-    """How likely each day is, from the first on which a run is ready to the last."""
-    question = as_chance(given, order)
-    runs = run(question, tell)
+def outlook(
+    given: Asked, orders: Sequence[Sequence[str]], tell: Callable[[int, int], bool] | None = None
+) -> Outlook:
+    """How likely each day is, from the first on which a run is ready to the last: by that of ``orders`` which holds
+    out best. A plan that is the best where all goes as guessed need not be where it does not."""
+    tried = (
+        [chance_of(run(as_chance(given, order, TRIAL_RUNS))) for order in orders] if len(orders) > 1 else []
+    )
+    best = max(range(len(tried)), key=lambda at: _holds_out(tried[at]), default=0)
+    runs = run(as_chance(given, orders[best]), tell)
     return Outlook(_by_day(runs), chance_of(runs))
+
+
+def _holds_out(found: ChanceOut) -> tuple[float, date]:
+    middle = found.finish_p50 or date.max
+    return found.p_deadline or 0.0, date.fromordinal(date.max.toordinal() - middle.toordinal() + 1)
 
 
 def _by_day(runs: Runs) -> tuple[DayChance, ...]:

@@ -218,6 +218,28 @@ class IntervalRecord(Record):
         return self
 
 
+class ProvingRun(Frozen):
+    """One run of a test."""
+
+    value: Number
+    on: Day | None = None
+    note: Line | None = None
+
+
+class ProvingCard(Record):
+    """A test that is driven the same way before and after one change: what is read, how, and every run of it."""
+
+    name: Line
+    unit: Line | None = Field(None, max_length=20)
+    how: Text | None = None
+    one_change: Line | None = Field(None, description="the one thing that is different")
+    before: Annotated[tuple[ProvingRun, ...], Field(max_length=50)] = ()
+    after: Annotated[tuple[ProvingRun, ...], Field(max_length=50)] = ()
+    wanted: Line | None = None
+    made_on: Day | None = None
+    note: Text | None = None
+
+
 def _job_renumbered(record: Record, ids: Mapping[int, int]) -> Record:
     assert isinstance(record, JobRecord)
     return record.model_copy(
@@ -244,4 +266,5 @@ RECORDS = (
     RecordType("taken_off", TakenOff, "taken_off", "name", "taken off", most=2000, several=True, apart=True,
                noted=("taken_on", "taken_by"), renumbered=_of_job_renumbered),
     RecordType("interval", IntervalRecord, "intervals", "name", "interval", most=200),
+    RecordType("test_card", ProvingCard, "test_cards", "name", "test", most=200),
 )  # fmt: skip

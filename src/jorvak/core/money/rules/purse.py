@@ -16,16 +16,20 @@ def over_ceiling(here: Here) -> Iterator[Finding]:
     if severity is None:
         return
     currency = here.moment.rig.brief.currency
-    over = f"{-left:,.0f} over" if left < 0 else f"{left:,.0f} below"
+    over = f"{_amount(-left)} over" if left < 0 else f"{_amount(left)} below"
     unpriced = f", and nobody has priced {len(money.unpriced)} of what is planned" if money.unpriced else ""
     yield here.finding(
         "over-ceiling",
         severity,
-        f"The plan comes to {money.purse.total:,.0f} {currency} (±{off:,.0f}), {over} the ceiling{unpriced}: "
-        f"{money.purse.p_over:.0%} that it passes it.",
+        f"The plan comes to {_amount(money.purse.total)} {currency} (±{_amount(off)}), {over} the ceiling{unpriced}: "
+        f"{money.purse.p_over * 100:.0f} % that it passes it.",
         "middle",
         settled_by=(Settle(text="Price what is only guessed"), Settle(text="Or leave something until later")),
     )
+
+
+def _amount(value: float) -> str:
+    return f"{value:,.0f}".replace(",", " ")
 
 
 RULES = (over_ceiling,)
