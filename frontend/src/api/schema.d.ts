@@ -3889,6 +3889,18 @@ export interface components {
             /** @default null */
             obstacle: components["schemas"]["Sized"] | null;
         };
+        /**
+         * Guess
+         * @description A figure that is assumed, or missing where a job names it, and about how many minutes reading it takes.
+         */
+        Guess: {
+            /** Label */
+            label: string;
+            /** Minutes */
+            minutes: number;
+            /** Path */
+            path: string;
+        };
         /** HalfShaftOut */
         HalfShaftOut: {
             /**
@@ -4453,6 +4465,11 @@ export interface components {
         JobLine: {
             /** Carries Safety */
             carries_safety: boolean;
+            /**
+             * Guesses
+             * @description what it rests on and nobody measured, where it cannot be undone
+             */
+            guesses: components["schemas"]["Guess"][];
             /** Id */
             id: string;
             job: components["schemas"]["WorkJob"];
@@ -4460,6 +4477,11 @@ export interface components {
             left_h: number;
             /** Open Gate */
             open_gate: string | null;
+            /**
+             * Reach Back
+             * @description what lies behind what it closes, best first
+             */
+            reach_back: components["schemas"]["ReachBackRow"][];
             /** Rig */
             rig: number;
         };
@@ -6428,9 +6450,33 @@ export interface components {
             /** Stances */
             stances: components["schemas"]["StanceAngles"][];
         };
+        /** ReachBackRow */
+        ReachBackRow: {
+            /**
+             * Do Now
+             * @description it is worth it
+             */
+            do_now: boolean;
+            /**
+             * Expected H
+             * @description what leaving it costs on the average
+             */
+            expected_h: number;
+            /**
+             * Name
+             * @description what it is
+             */
+            name: string;
+            /**
+             * Worth H
+             * @description that, less what it takes now
+             */
+            worth_h: number;
+        };
         /**
          * Readiness
-         * @description Days, work and findings up to the day of leaving. Hours per week None: no week is left to spread over.
+         * @description Days, work and findings up to the day of leaving. ``open_gates`` are gates of jobs that are begun and not
+         *     passed. Hours per week None: no week is left to spread over.
          */
         Readiness: {
             /** Blocking */
@@ -6443,6 +6489,8 @@ export interface components {
             hours_per_week: number | null;
             /** Leaves On */
             leaves_on: string | null;
+            /** Open Gates */
+            open_gates: string[];
             /** Sentence */
             sentence: string;
             /** Standing */

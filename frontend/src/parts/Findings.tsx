@@ -152,14 +152,30 @@ function LiveWithIt({ finding }: { finding: Finding }) {
         </button>
       </p>
     );
+  const makeAJob = async () => {
+    const title = finding.text.length > 90 ? `${finding.text.slice(0, 88)}…` : finding.text;
+    const key = `finding ${finding.key}`.slice(0, 200);
+    const steps = finding.settled_by.map(({ text }) => text);
+    const refusal = await put({ do: "job", key, set: { title, steps, hours: 1 }, was: {} });
+    setProblem(refusal?.message ?? "It is among the jobs now.");
+  };
   if (reason === undefined)
     return (
-      <button
-        className="cond min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4"
-        onClick={() => setReason("")}
-      >
-        live with it
-      </button>
+      <>
+        <button
+          className="cond min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4"
+          onClick={() => setReason("")}
+        >
+          live with it
+        </button>{" "}
+        <button
+          className="cond ml-3 min-h-10 text-sm text-quiet underline decoration-dotted underline-offset-4"
+          onClick={() => void makeAJob()}
+        >
+          make a job of it
+        </button>
+        <Problem of={problem} />
+      </>
     );
   const submit = async (event: FormEvent) => {
     event.preventDefault();

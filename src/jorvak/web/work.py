@@ -11,6 +11,7 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.findings import Finding
+from jorvak.core.work.guesses import Guess, guesses_under
 from jorvak.core.work.hours_learnt import HoursLearntOut
 from jorvak.core.work.jobs import WorkJob, work_jobs
 from jorvak.core.work.laid import Laid
@@ -34,6 +35,7 @@ from jorvak.core.work.planning import (
     broken_holds,
     id_of,
 )
+from jorvak.core.work.reach_back import BehindIt, ReachBackIn, ReachBackRow, reach_back
 from jorvak.core.work.schedule import ScheduleOut, schedule
 from jorvak.core.work.shop import Shop
 from jorvak.store import RigRecord
@@ -66,6 +68,10 @@ class JobLine(BaseModel):
     left_h: float
     carries_safety: bool
     open_gate: str | None
+    guesses: tuple[Guess, ...] = Field(
+        description="what it rests on and nobody measured, where it cannot be undone"
+    )
+    reach_back: list[ReachBackRow] = Field(description="what lies behind what it closes, best first")
     job: WorkJob
 
 
@@ -206,8 +212,15 @@ def _job_line(of: InShop, job: WorkJob) -> JobLine:
         left_h=job.left_h,
         carries_safety=job.carries_safety,
         open_gate=job.open_gate,
+        guesses=guesses_under(of.rig.figures, job) if job.no_return is not None else (),
+        reach_back=_behind(job),
         job=job,
     )
+
+
+def _behind(job: WorkJob) -> list[ReachBackRow]:
+    waiting = [BehindIt(**each.model_dump(exclude={"done"})) for each in job.behind if not each.done]
+    return reach_back(ReachBackIn(items=waiting)).rows
 
 
 def _in_titles(message: str, jobs: list[JobLine]) -> str:

@@ -13,6 +13,7 @@ import { money } from "../../parts/money";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { Tick } from "../../parts/Tick";
 import { Counter } from "./Counter";
 import { useKeepPart } from "./useKeepPart";
 
@@ -198,14 +199,14 @@ function Details({ kept }: { kept: Kept<"part"> }) {
         />
       </div>
       {["wanted", "priced"].includes(part.state ?? "") && <Counter part={part} />}
-      <Kit part={part} keep={(kit) => void keep(() => ({ kit }))} />
+      <Kit part={part} keep={(kit) => keep(() => ({ kit }))} />
       <Problem of={problem} />
     </div>
   );
 }
 
 /** What a kit holds, ticked off when it arrives. */
-function Kit({ part, keep }: { part: Part; keep: (kit: NonNullable<Part["kit"]>) => void }) {
+function Kit({ part, keep }: { part: Part; keep: (kit: NonNullable<Part["kit"]>) => Promise<void> }) {
   const kit = part.kit ?? [];
   const add = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -218,7 +219,7 @@ function Kit({ part, keep }: { part: Part; keep: (kit: NonNullable<Part["kit"]>)
       const found = /^(\d+)\s*(?:x|×)?\s+(.+)$/.exec(word);
       return { name: found?.[2] ?? word, count: Number(found?.[1] ?? 1), here: false };
     });
-    if (items.length > 0) keep([...kit, ...items]);
+    if (items.length > 0) void keep([...kit, ...items]);
     form.reset();
   };
   return (
@@ -226,13 +227,9 @@ function Kit({ part, keep }: { part: Part; keep: (kit: NonNullable<Part["kit"]>)
       {kit.length > 0 && <h3 className="font-semibold">Its list, ticked when it is there</h3>}
       {kit.map((item, i) => (
         <label key={i} className="flex min-h-10 items-center gap-3">
-          <input
-            type="checkbox"
-            className="size-6 accent-[var(--ink)]"
+          <Tick
             checked={item.here ?? false}
-            onChange={(event) =>
-              keep(kit.map((each, at) => (at === i ? { ...each, here: event.target.checked } : each)))
-            }
+            set={(here) => keep(kit.map((each, at) => (at === i ? { ...each, here } : each)))}
           />
           {item.count !== 1 && `${item.count} `}
           {item.name}

@@ -1,5 +1,6 @@
 /** One change in the order: its state, its money, its jobs with their cautions, ticked off when it is fitted. */
 import { useState } from "react";
+import { Link } from "react-router";
 
 import type { Refusal } from "../../api/client";
 import type { ChangeLine } from "../../api/types";
@@ -202,6 +203,7 @@ function AmountField({ label, value, placeholder, keep }: AmountFieldProps) {
 }
 
 function Jobs({ change }: { change: ChangeLine }) {
+  const { sheet } = useBench();
   return (
     <div className="job-card my-2 ml-9 grid gap-5 border-l-4 border-hair pl-4">
       {change.jobs.map((job) => (
@@ -226,9 +228,9 @@ function Jobs({ change }: { change: ChangeLine }) {
         </article>
       ))}
       <p className="no-print">
-        <button className="link" onClick={() => print()}>
-          print this card
-        </button>
+        <Link className="link" to={`/rigs/${sheet.id}/work?view=card&job=change+${change.id}.1`}>
+          its card, to print
+        </Link>
       </p>
     </div>
   );

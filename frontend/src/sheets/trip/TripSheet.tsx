@@ -48,6 +48,26 @@ export function TripSheet() {
               ))}
             </section>
           )}
+          {ready.open_gates.length > 0 && (
+            <section aria-label="Gates that stand open">
+              <h2 className="border-b border-oxide pt-3 pb-1 font-semibold text-oxide">
+                Gates that stand open
+              </h2>
+              {ready.open_gates.map((gate) => (
+                <p key={gate} className="flex min-h-10 items-baseline border-b border-hair">
+                  {gate}
+                  <Link className="link no-print ml-auto" to={`/rigs/${sheet.id}/work?view=today`}>
+                    in the work
+                  </Link>
+                </p>
+              ))}
+            </section>
+          )}
+          <p className="no-print">
+            <Link className="link" to={`/rigs/${sheet.id}/work`}>
+              when really: the days of the work
+            </Link>
+          </p>
           <div className="grid gap-x-12 wide:grid-cols-2">
             <section>
               <h2 className="border-b border-ink pt-4 pb-1 font-semibold">Still to be done</h2>

@@ -9,6 +9,7 @@ import { type Mark, RigDrawing } from "../../rig/RigDrawing";
 import { wanted } from "./Readings";
 import { fastenerInWords } from "./Today";
 import { hours, useWork } from "./useWork";
+import { typed } from "./typed";
 
 export function Card() {
   const { data: work, error } = useWork();
@@ -205,7 +206,12 @@ function Back({ line }: { line: JobLine }) {
       }
       readings[each.name] = Number(text);
     }
-    const number = (name: string) => (word(name) === "" ? null : Number(word(name).replace(",", ".")));
+    const number = (name: string) => typed(word(name)) as number | null;
+    const unread = ["hours", "odometer"].find((name) => typeof typed(word(name)) === "string");
+    if (unread) {
+      setProblem(`${unread}: “${word(unread)}” is no number.`);
+      return;
+    }
     const refusal = await put({
       do: "from paper",
       key: job.key,

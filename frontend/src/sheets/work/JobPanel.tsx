@@ -7,10 +7,13 @@ import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Panel } from "../../parts/Panel";
 import { Problem } from "../../parts/Problem";
+import { Tick } from "../../parts/Tick";
 import { Link } from "react-router";
+import { NoReturn } from "./NoReturn";
 import { SignOff } from "./SignOff";
 import { setting } from "./setting";
 import { hours } from "./useWork";
+import { Wanted } from "./Wanted";
 import { AREAS, STAGES } from "./words";
 
 type Props = { line: JobLine | undefined; work: Work; close: () => void };
@@ -53,6 +56,8 @@ function JobWhole({ line }: { line: JobLine }) {
       <Steps line={line} />
       <Numbers line={line} />
       <Waits line={line} />
+      <NoReturn line={line} />
+      <Wanted line={line} />
       <Later line={line} />
       <ul className="border-t border-hair pt-3 text-sm text-quiet">
         {job.cautions.map((caution) => (
@@ -73,6 +78,7 @@ export function Steps({ line, large = false }: { line: JobLine; large?: boolean 
   const tick = async (step: string, done: boolean) => {
     const refusal = await put({ do: "tick", key: job.key, step, done });
     setProblem(refusal?.message);
+    return refusal;
   };
   return (
     <>
@@ -82,12 +88,11 @@ export function Steps({ line, large = false }: { line: JobLine; large?: boolean 
             <label
               className={`flex items-start gap-3 ${large ? "min-h-14 py-3 text-lg" : "min-h-10 py-2"} ${step.closed ? "text-quiet" : ""}`}
             >
-              <input
-                type="checkbox"
-                className={`${large ? "size-8" : "size-6"} shrink-0 accent-[var(--ink)]`}
+              <Tick
+                large={large}
                 checked={step.done !== null}
-                disabled={(step.closed && step.done === null) || job.done}
-                onChange={(event) => void tick(step.text, event.target.checked)}
+                disabled={step.closed || job.done}
+                set={(to) => tick(step.text, to)}
               />
               <span className={step.done ? "line-through decoration-1" : ""}>
                 {step.gate && <b className="cond text-oxide">gate </b>}

@@ -9,6 +9,7 @@ import { money } from "../../parts/money";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { typed } from "./typed";
 
 const BY = [
   { value: "source", label: "by what" },
@@ -156,7 +157,7 @@ function NewInvoice({ currency }: { currency: string }) {
     const form = event.currentTarget;
     const given = new FormData(form);
     const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
-    const rate = word("rate").replace(",", ".");
+    const rate = word("rate");
     const refusal = await put({
       do: "record",
       table: "invoice",
@@ -166,7 +167,7 @@ function NewInvoice({ currency }: { currency: string }) {
         what: word("what"),
         amount: word("amount"),
         currency: word("currency") || null,
-        rate: rate === "" ? null : Number(rate),
+        rate: typed(rate),
         billed_on: word("billed_on") || null,
         paid: word("paid") === "on",
         for_change: word("for") ? Number(word("for")) : null,

@@ -11,6 +11,7 @@ import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { fastenerInWords } from "./Today";
 import { useWork } from "./useWork";
+import { typed } from "./typed";
 
 const HEAPS = ["good", "usable", "scrap"] as const;
 
@@ -125,10 +126,10 @@ function TakeOff({ count }: { count: number }) {
       setProblem("Say what came off, for example: skid plate.");
       return;
     }
-    const many = word("count") === "" ? null : Number(word("count"));
+    const many = typed(word("count"));
     const size = {
       thread: word("thread") || null,
-      length_mm: word("long") === "" ? null : Number(word("long").replace(",", ".")),
+      length_mm: typed(word("long")),
     };
     const refusal = await put({
       do: "record",

@@ -8,6 +8,7 @@ import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { typed } from "./typed";
 
 export function Prove() {
   const { sheet } = useBench();
@@ -97,7 +98,7 @@ function Due({ proving }: { proving: Proving }) {
     const form = event.currentTarget;
     const given = new FormData(form);
     const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
-    const number = (name: string) => (word(name) === "" ? null : Number(word(name).replace(",", ".")));
+    const number = (name: string) => typed(word(name));
     const refusal = await put({
       do: "record",
       table: "interval",

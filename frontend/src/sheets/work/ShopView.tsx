@@ -10,6 +10,7 @@ import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { useWork } from "./useWork";
+import { typed } from "./typed";
 
 export function ShopView() {
   const { data: work, error } = useWork();
@@ -137,7 +138,9 @@ function ShopForm({ work, line }: { work: Work; line: ShopLine }) {
         <table className="cond mt-2">
           <thead>
             <tr className="text-left text-quiet">
-              <th />
+              <th>
+                <span className="sr-only">what</span>
+              </th>
               {DAYS.map((name) => (
                 <th key={name} className="px-2 font-normal">
                   {name}
@@ -233,7 +236,7 @@ function Helpers({ shop, to, today }: PartProps) {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
     const word = (name: string) => (given.get(name) as string).trim();
-    const number = (name: string) => Number(word(name).replace(",", ".") || "0");
+    const number = (name: string) => (typed(word(name)) ?? 0) as number;
     to({
       helpers: [
         ...helpers,

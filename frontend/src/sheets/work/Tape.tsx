@@ -112,7 +112,9 @@ function DayCell({ day, firstClosed, widest, lanes, work, pieces, dragged, onDra
       className={`relative border-b border-hair ${dragged?.to === day.on ? "bg-tint" : ""}`}
       style={{ height: lanes * LANE + 20 }}
     >
-      {isToday && <i aria-label="today" className="absolute top-0 bottom-0 left-0 w-[3px] bg-ink" />}
+      {isToday && (
+        <i role="img" aria-label="today" className="absolute top-0 bottom-0 left-0 w-[3px] bg-ink" />
+      )}
       <i className="absolute bottom-0 left-0 h-1.5 w-px bg-ink" aria-hidden />
       {day.closed !== null && (
         <span
@@ -126,6 +128,7 @@ function DayCell({ day, firstClosed, widest, lanes, work, pieces, dragged, onDra
       {day.visits.map(({ from_h, hours }, i) => (
         <i
           key={i}
+          role="img"
           aria-label="a helper is there"
           className="absolute top-1 h-[5px] border-y border-ink"
           style={{ left: part(from_h), width: part(Math.min(hours, day.hours - from_h)) }}
@@ -260,7 +263,11 @@ function PieceButton({ piece, named, critical, mine, style, dragged, onDrag, dro
         if (event.detail === 0 || !mine) open(line);
       }}
     >
-      {line.job.held_on === piece.on && <span aria-label="held">▼ </span>}
+      {line.job.held_on === piece.on && (
+        <span role="img" aria-label="held">
+          ▼{" "}
+        </span>
+      )}
       {named && line.job.title}
     </button>
   );

@@ -2,10 +2,15 @@
 import { useState } from "react";
 import { useSearchParams } from "react-router";
 
+import { client } from "../../api/client";
+import { newKey } from "../../api/key";
+import { sheetOf } from "../../api/sheets";
 import type { JobLine, Work } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
+import { useSettings } from "../../parts/settings";
+import { TakePhoto } from "../../parts/TakePhoto";
 import { Steps, waitInWords } from "./JobPanel";
 import { LogEntry } from "./LogEntry";
 import { Readings } from "./Readings";
@@ -49,6 +54,7 @@ export function Today() {
       <Steps line={line} large />
       <Readings line={line} />
       <Fasteners line={line} />
+      <Photographs line={line} />
       <LogEntry line={line} />
       {!line.job.done && <SignOff line={line} />}
       <ul className="pt-2 text-sm text-quiet">
@@ -144,6 +150,40 @@ function Clock({ line }: { line: JobLine }) {
 
 const TIME = new Intl.DateTimeFormat("en-GB", { hour: "2-digit", minute: "2-digit" });
 const clockTime = (iso: string) => TIME.format(new Date(iso));
+
+/** A photograph of before, of after, or of what is to be seen. */
+function Photographs({ line }: { line: JobLine }) {
+  const { sheet, stage, looks } = useBench();
+  const { units, person } = useSettings();
+  const send = (moment: "before" | "after" | undefined) => (file: File) =>
+    sheetOf(
+      client.POST("/api/rigs/{rig_id}/jobs/photo", {
+        params: {
+          path: { rig_id: sheet.id },
+          query: {
+            stage,
+            units,
+            person,
+            looks,
+            key: newKey(),
+            text: `${line.job.title}${moment ? `, ${moment}` : ""}`,
+            job: line.job.key,
+            ...(moment ? { moment } : {}),
+          },
+        },
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    );
+  return (
+    <p className="flex flex-wrap gap-2 pt-3">
+      <TakePhoto label="photograph, before" send={send("before")} className="btn min-h-12" />
+      <TakePhoto label="after" send={send("after")} className="btn min-h-12" />
+      <TakePhoto label="of something" send={send(undefined)} className="btn min-h-12" />
+    </p>
+  );
+}
 
 function Fasteners({ line }: { line: JobLine }) {
   const { put } = useBench();

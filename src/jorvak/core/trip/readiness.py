@@ -12,6 +12,7 @@ from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
+from jorvak.core.work.jobs import work_jobs
 
 OF_MONEY = ("over-ceiling",)
 """Money never limits a trip."""
@@ -39,7 +40,8 @@ class Unsafe:
 
 @record(frozen=True, slots=True)
 class Readiness:
-    """Days, work and findings up to the day of leaving. Hours per week None: no week is left to spread over."""
+    """Days, work and findings up to the day of leaving. ``open_gates`` are gates of jobs that are begun and not
+    passed. Hours per week None: no week is left to spread over."""
 
     verdict: Verdict
     sentence: str
@@ -49,6 +51,7 @@ class Readiness:
     hours_open: float
     hours_per_week: float | None
     took_against_guess: float | None
+    open_gates: tuple[str, ...]
     blocking: tuple[Finding, ...]
     unsafe: tuple[Unsafe, ...]
 
@@ -66,6 +69,9 @@ def readiness(
         *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
     )
     unsafe = tuple(_unsafe(rig))
+    gates = tuple(
+        f"{job.title}: {job.open_gate}" for job in work_jobs(rig, today, preset) if job.open_gate is not None
+    )
     hours = sum(item.hours for item in standing)
     blocking = tuple(
         finding
@@ -81,16 +87,17 @@ def readiness(
     elif days < 0:
         verdict = "passed"
     else:
-        verdict = "open" if standing or blocking or unsafe or on_guesses else "ready"
+        verdict = "open" if standing or blocking or unsafe or gates or on_guesses else "ready"
     return Readiness(
         verdict=verdict,
-        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe, on_guesses),
+        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe, on_guesses, len(gates)),
         leaves_on=rig.brief.leaves_on,
         days_left=days,
         standing=standing,
         hours_open=hours,
         hours_per_week=hours / weeks if weeks else None,
         took_against_guess=factor,
+        open_gates=gates,
         blocking=blocking,
         unsafe=unsafe,
     )
@@ -145,8 +152,12 @@ def _sentence(
     blocking: tuple[Finding, ...],
     unsafe: tuple[Unsafe, ...],
     on_guesses: int,
+    gates: int,
 ) -> str:
     work = _work_in_words(standing, hours, factor, blocking, unsafe, on_guesses)
+    if gates:
+        stands = "stands" if gates == 1 else "stand"
+        work = f"{_count(gates, 'gate')} of jobs that are begun {stands} open. {work}"
     match verdict:
         case "no-date":
             return f"No day of leaving is set. {work}"

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterator
 
-from jorvak.core.catalogue import catalogue, spec_of
 from jorvak.core.findings import Finding, Here, Settle
 from jorvak.core.plan.jobs import System
 from jorvak.core.quantities import DISTANCE
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import not_compared
 from jorvak.core.work.falling_due import falling_due, uncounted
+from jorvak.core.work.guesses import guesses_under, nothing_under
 from jorvak.core.work.jobs import SAFETY, WorkJob, work_jobs
 from jorvak.core.work.reach_back import BehindIt, ReachBackIn, reach_back
 from jorvak.core.work.records import IntervalRecord, LogLine, TakenOff
@@ -38,38 +38,15 @@ def open_jobs(here: Here) -> Iterator[WorkJob]:
     yield from (job for job in jobs_here(here) if not job.done and job.put_off is None)
 
 
-def guessed_under(here: Here, job: WorkJob) -> tuple[str, ...]:
-    """The figures that a job rests on and that nobody measured: assumed, or missing where it names one."""
-    return tuple(path for asked in job.rests_on for path in _guessed(here, asked))
-
-
-def _guessed(here: Here, asked: str) -> Iterator[str]:
-    if not asked.endswith("."):
-        noted = here.moment.here.get(asked)
-        if noted is None or noted.known == "assumed":
-            yield asked
-        return
-    yield from (path for path in _noted_under(here, asked) if here.moment.here[path].known == "assumed")
-
-
-def _noted_under(here: Here, group: str) -> list[str]:
-    return [path for path in here.moment.here if path.startswith(group)]
-
-
-def _label(path: str) -> str:
-    return spec_of(path).label if path in catalogue() or path.count(".") == 2 else path
-
-
 def cut_before_measured(here: Here) -> Iterator[Finding]:
     """A job that cuts, coats or lets tension go, while a figure that it rests on is assumed."""
     for job in open_jobs(here):
         if job.no_return is None or job.no_return not in NOT_BACK:
             continue
-        guessed = guessed_under(here, job)
-        nothing = [asked for asked in job.rests_on if asked.endswith(".") and not _noted_under(here, asked)]
-        if not guessed and not nothing:
+        guessed = guesses_under(here.moment.here, job)
+        if not guessed and not nothing_under(here.moment.here, job):
             continue
-        named = ", ".join(_label(path) for path in guessed[:MOST_NAMED])
+        named = ", ".join(guess.label for guess in guessed[:MOST_NAMED])
         more = f" and {len(guessed) - MOST_NAMED} more" if len(guessed) > MOST_NAMED else ""
         what = (
             f"what it rests on is guessed: {named}{more}"
@@ -81,10 +58,12 @@ def cut_before_measured(here: Here) -> Iterator[Finding]:
             "stop",
             f"{job.title} {NOT_BACK[job.no_return]}, and {what}.",
             "middle",
-            figures=guessed,
+            figures=tuple(guess.path for guess in guessed),
             settled_by=tuple(
-                Settle(text=f"Measure {_label(path)}", figure=path) for path in guessed[:MOST_NAMED]
-            ),
+                Settle(text=f"Measure {guess.label}, about {guess.minutes:.0f} min", figure=guess.path)
+                for guess in guessed[:MOST_NAMED]
+            )
+            or (Settle(text="Measure what it is cut by first"),),
             subject=job.key,
         )
 
