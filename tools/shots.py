@@ -10,7 +10,7 @@ from playwright.sync_api import Browser, Page, sync_playwright
 from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, Seat
 from jorvak.core.stance.records import Gap
 from jorvak.core.vehicle.records import Part
-from jorvak.demo import BUILDS
+from jorvak.demo import BUILDS, SHOPS
 from jorvak.formats.build_file import read_build, write_build
 from tools.running import Server, launch
 
@@ -83,11 +83,6 @@ def story(page: Page, url: str) -> None:
     page.goto(f"{url}/rigs/1/rig")
     page.get_by_role("button", name="wheelbase 2740", exact=True).click()
     take(page, "rig")
-    page.keyboard.press("Escape")
-    page.get_by_role("dialog").wait_for(state="detached")
-    page.get_by_role("button", name="How approach comes about").first.click()
-    page.get_by_text("Where its ± comes from").wait_for()
-    take(page, "working")
 
 
 def build(page: Page, url: str) -> None:
@@ -141,17 +136,25 @@ def load(page: Page, url: str) -> None:
     take(page, "load")
 
 
-def own_vehicle(page: Page, url: str) -> None:
-    """A vehicle of which four things are known."""
+def work(page: Page, phone: Page, url: str) -> None:
+    """The days of the work, and the job at hand on a phone."""
+    page.goto(f"{url}/rigs/1/work")
+    page.get_by_role("button", name="how likely is each day?").click()
+    page.get_by_text("It hangs most on").wait_for()
+    take(page, "work")
+    phone.goto(f"{url}/rigs/1/work?view=today")
+    phone.get_by_role("button", name="start the clock").wait_for()
+    take(phone, "today-390")
+
+
+def start(page: Page, url: str) -> None:
+    """The start page, a vehicle typed of which four things are known."""
     page.goto(url)
     page.get_by_label("Name").fill("Sandpiper")
     page.get_by_label("Wheelbase, mm").fill("98 in")
     page.get_by_label("Size on the sidewall").fill("7.50R16")
     page.get_by_role("radio", name="open").click()
     take(page, "start")
-    page.get_by_role("button", name="draw it").click()
-    page.get_by_text("Not known yet").wait_for()
-    take(page, "own-vehicle")
 
 
 def unplanned(folder: Path) -> Path:
@@ -172,7 +175,7 @@ def main() -> None:
     PICTURES.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory() as folder, sync_playwright() as play:
         server = Server(Path(folder), TODAY)
-        server.load(*BUILDS, unplanned(Path(folder)))
+        server.load(*SHOPS, *BUILDS, unplanned(Path(folder)))
         server.start()
         browser = launch(play)
         url = server.url
@@ -180,7 +183,8 @@ def main() -> None:
         build(window(browser), url)
         stance(window(browser), url)
         load(window(browser), url)
-        own_vehicle(window(browser), url)
+        start(window(browser), url)
+        work(window(browser), window(browser, 390, 844), url)
         tablet = window(browser, 820, 1180, NIGHT_IN_INCHES)
         tablet.goto(f"{url}/rigs/4/rolling?stage=2")
         take(tablet, "rolling-820-night")
