@@ -163,6 +163,7 @@ def unplanned(folder: Path) -> Path:
     bare = replace(
         build.rig,
         name="Plover as bought",
+        brief=build.rig.brief.model_copy(update={"shop": None}),
         changes=(),
         records={kind: build.rig.all(kind) for kind in (Gap, Part, Seat, FoundTank, LoadPlace, Cargo)},
     )

@@ -9,6 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from jorvak.core.assess import assess
+from jorvak.core.copying import copied
 from jorvak.core.findings import Finding
 from jorvak.core.plan.jobs import GATES
 from jorvak.core.plan.kinds import jobs_of
@@ -319,7 +320,7 @@ class TestPlanning:
         assert broken_holds(given, plan) == ()
         soon = laid(said(small(), weld, wire.model_copy(update={"held_on": TODAY})))
         (broken,) = broken_holds(soon, quick_plan(soon.schedule))
-        assert (broken.before, broken.why) == ("1 hand weld", "weld-before-wire")
+        assert (broken.before, broken.why, broken.severity) == ("1 hand weld", "weld-before-wire", "stop")
 
     def test_a_job_for_two_that_no_visit_fits_is_laid_for_one_and_said(self) -> None:
         rig = said(small(), JobRecord(key="hand lift", hours=5, hands=2))
@@ -461,3 +462,9 @@ class TestProving:
         assert any(check.startswith("Leaks") for check in checks)
         assert not any(check.startswith("Winch") for check in checks)
         assert commissioning(small()) == ()
+
+
+def test_a_copy_stands_in_no_shop() -> None:
+    rig = replace(small(Change(**GEARS)), brief=small().brief.model_copy(update={"shop": "bench"}))
+    assert copied(rig, "another plan", "plan").brief.shop is None
+    assert copied(rig, "its figures", "figures").brief.shop is None

@@ -52,9 +52,13 @@ def test_prices_names_and_notes_stay_in_the_shop(client: FlaskClient) -> None:
     change = next(c for c in rig["changes"] if c["cost"])
     edit = {"version": change["version"], "note": "ask Ruben for a discount", "cost": 98765}
     assert ask(client, "PATCH", f"/rigs/1/changes/{change['id']}", edit).status_code == 200
-    _, text = page(client, ask(client, "POST", "/rigs/1/shares", {"label": "x"}).json["address"])
-    for kept in ("98765", "Ruben", "discount", "Ines"):
-        assert kept not in text
+    address = ask(client, "POST", "/rigs/1/shares", {"label": "x"}).json["address"]
+    for shown in (address, f"{address}/report"):
+        status, text = page(client, shown)
+        assert status == 200
+        for kept in ("98765", "Ruben", "discount", "Ines", "<img"):
+            assert kept not in text, shown
+    assert page(client, "/shared/" + "x" * 43 + "/report")[0] == 404
 
 
 def test_it_opens_nothing_else(client: FlaskClient) -> None:

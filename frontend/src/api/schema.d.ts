@@ -2165,7 +2165,9 @@ export interface components {
         };
         /**
          * BrokenHold
-         * @description A job that is held on a day on which it cannot begin, and what it would come before: a rule, or a part.
+         * @description A job that is held on a day on which it cannot begin, and what it would come before.
+         *
+         *     ``severity`` is ``stop`` where a caution depends on the rule that it breaks.
          */
         BrokenHold: {
             /** Because */
@@ -2181,6 +2183,11 @@ export interface components {
             held_on: string;
             /** Job */
             job: string;
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "watch";
             /** Why */
             why: ("after" | "stage" | "baseline-first" | "weld-before-wire" | "weld-before-fuel" | "fuel-out" | "wire-before-trim" | "weight-on" | "prove-last") | null;
         };

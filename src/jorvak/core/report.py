@@ -57,15 +57,17 @@ TOLD = ("found", "went-wrong", "temporary-fix", "reading", "photograph", "note")
 """What of the log a reader of the report is told; decisions stand with what was done."""
 
 
-def report(rig: Rig, today: date, with_money: bool, preset: Preset = METRIC) -> Report:
-    """What was done of a build, as it stands today."""
+def report(
+    rig: Rig, today: date, with_money: bool, preset: Preset = METRIC, in_the_shop: bool = True
+) -> Report:
+    """What was done of a build, as it stands today. Without ``in_the_shop`` notes and the log stay there."""
     jobs = work_jobs(rig, today, preset)
     taken: dict[int | None, float] = {}
     for job in jobs:
         taken[job.change] = taken.get(job.change, 0.0) + job.taken_h
     done = [
         *(
-            _of_change(rig, change, taken.get(change.id, 0.0), preset)
+            _of_change(rig, change, taken.get(change.id, 0.0), preset, in_the_shop)
             for change in rig.changes
             if change.fitted
         ),
@@ -94,22 +96,22 @@ def report(rig: Rig, today: date, with_money: bool, preset: Preset = METRIC) -> 
         ),
         survey=tuple(
             f"{item.item}: {item.condition}{f', {item.decision}' if item.decision else ''}"
-            f"{f' ({item.reason})' if item.reason else ''}"
+            f"{f' ({item.reason})' if item.reason and in_the_shop else ''}"
             for item in rig.all(SurveyItem)
         ),
         open=tuple(
             job.title + (f", put off: {job.put_off}" if job.put_off else "") for job in jobs if not job.done
         ),
-        log=tuple(entry for entry in reversed(log_of(rig, preset)) if entry.kind in TOLD),
+        log=tuple(entry for entry in reversed(log_of(rig, preset)) if entry.kind in TOLD and in_the_shop),
         hours=sum(job.taken_h for job in jobs),
         money=spent(rig, preset) if with_money else None,
     )
 
 
-def _of_change(rig: Rig, change: Change, taken_h: float, preset: Preset) -> Done:
+def _of_change(rig: Rig, change: Change, taken_h: float, preset: Preset, in_the_shop: bool) -> Done:
     fitted = change.fitted
     assert fitted is not None
-    why = change.note or ""
+    why = (change.note or "") if in_the_shop else ""
     if change.option is not None:
         question = question_of(rig, change.option.partition("/")[0])
         if question is not None and question.reason:

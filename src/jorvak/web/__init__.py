@@ -35,7 +35,7 @@ from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
 from jorvak.web.rig import Cards, rig_pages
 from jorvak.web.rolling import rolling_pages
-from jorvak.web.shares import look, share_pages, show
+from jorvak.web.shares import look, share_pages, show, show_report
 from jorvak.web.sheet import View, answer
 from jorvak.web.shop import shop_pages
 from jorvak.web.stance import stance_pages
@@ -127,6 +127,7 @@ def create_app(
 
     app.add_url_rule("/icon.svg", view_func=icon)
     app.add_url_rule("/shared/<token>", view_func=show, endpoint="shared")
+    app.add_url_rule("/shared/<token>/report", view_func=show_report, endpoint="shared_report")
     app.add_url_rule("/shared.css", view_func=look, endpoint="shared_css")
 
     @app.errorhandler(404)

@@ -169,5 +169,5 @@ def report_as_page(path: RigPath, query: OfReport) -> Response:
     """What was done, as a page that prints."""
     record = rigs().read(path.rig_id, query.person)
     made = report(record.rig, today(), query.money, query.preset)
-    page = render_template("report.html", report=made, currency=record.rig.brief.currency)
+    page = render_template("report.html", report=made, currency=record.rig.brief.currency, pictures=True)
     return Response(page, mimetype="text/html")

@@ -10,6 +10,7 @@ from jorvak.core.assess import assess
 from jorvak.core.headlines import Headline, found_results, headlines, written_number
 from jorvak.core.plan.kinds import title_of
 from jorvak.core.quantities import METRIC
+from jorvak.core.report import report
 from jorvak.core.rig import APPLIED, Change
 from jorvak.store.shares import SharedLink, Shares
 from jorvak.web.rig import RigPath
@@ -84,10 +85,21 @@ def show(token: str) -> Response:
     page = render_template(
         "shared.html",
         rig=rig,
+        token=token,
         today=today(),
         headlines=[_line(each) for each in lines if each.value is not None],
         changes=[{"title": title_of(change), "stands": _stands(change)} for change in applied],
     )
+    return Response(page, mimetype="text/html")
+
+
+def show_report(token: str) -> Response:
+    """What was done, behind a link: money, notes, names and photographs are the shop's own, and not on it."""
+    rig_id = shares().rig_of(token)
+    if rig_id is None:
+        return Response(render_template("shared.html", rig=None), 404, mimetype="text/html")
+    made = report(rigs().read(rig_id, "client").rig, today(), with_money=False, in_the_shop=False)
+    page = render_template("report.html", report=made, currency="", pictures=False)
     return Response(page, mimetype="text/html")
 
 

@@ -33,7 +33,8 @@ export function OrderNotes({ work, open }: { work: Work; open: (id: string) => v
       {mine.map((each) => (
         <div key={each.job} className="border-b border-hair py-2">
           <p>
-            <b className="text-oxide">watch</b> {title(each.job)} is held on {monthDay(each.held_on)}
+            <b className={each.severity === "stop" ? "text-oxide" : "text-quiet"}>{each.severity}</b>{" "}
+            {title(each.job)} is held on {monthDay(each.held_on)}
             {each.before ? `, before ${title(each.before)}: ${each.because}.` : `: ${each.because}.`}{" "}
             {each.begins && `The plan begins it on ${monthDay(each.begins)}.`}
           </p>

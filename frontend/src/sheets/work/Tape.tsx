@@ -144,7 +144,8 @@ function DayCell({ day, firstClosed, widest, lanes, work, pieces, dragged, onDra
           style={{
             left: part(piece.from_h),
             width: piece.to_h > piece.from_h ? part(piece.to_h - piece.from_h) : 10,
-            top: 12 + lane * LANE,
+            // What takes no hours needs no hand: it is a mark on the first.
+            top: 12 + (piece.to_h > piece.from_h ? lane : 0) * LANE,
             height: LANE - 2,
           }}
           dragged={dragged}
@@ -305,6 +306,7 @@ function namedOnce(pieces: Piece[]): NamedPiece[] {
 function lanesOf(pieces: NamedPiece[]): { piece: NamedPiece; lane: number }[] {
   const ends: number[] = [];
   return pieces.map((piece) => {
+    if (piece.to_h <= piece.from_h) return { piece, lane: 0 };
     const free = ends.findIndex((end) => end <= piece.from_h + 1e-6);
     const lane = free >= 0 ? free : ends.length;
     ends[lane] = piece.to_h;

@@ -2,6 +2,7 @@
 
 from collections.abc import Mapping, Sequence
 from datetime import date
+from typing import Literal
 
 from jorvak.core.immutable import record
 from jorvak.core.quantities import METRIC, Preset
@@ -18,6 +19,10 @@ from jorvak.core.work.to_lay import ScheduleJob, ScheduleRig
 
 AFTER_IT = ("drying", "machine-shop")
 """Waits that pass after a job; the others come before it."""
+
+
+OF_A_CAUTION: tuple[Why, ...] = ("weld-before-wire", "weld-before-fuel", "fuel-out")
+"""Rules of order on which a caution depends: current through electronics, vapour near sparks."""
 
 
 @record(frozen=True, slots=True)
@@ -219,9 +224,13 @@ def as_chance(
 
 @record(frozen=True, slots=True)
 class BrokenHold:
-    """A job that is held on a day on which it cannot begin, and what it would come before: a rule, or a part."""
+    """A job that is held on a day on which it cannot begin, and what it would come before.
+
+    ``severity`` is ``stop`` where a caution depends on the rule that it breaks.
+    """
 
     job: str
+    severity: Literal["stop", "watch"]
     held_on: date
     begins: date | None
     before: str | None
@@ -248,6 +257,7 @@ def broken_holds(given: Asked, plan: ScheduleOut) -> tuple[BrokenHold, ...]:
         found.append(
             BrokenHold(
                 job=name,
+                severity="stop" if edge is not None and edge.why in OF_A_CAUTION else "watch",
                 held_on=job.held_on,
                 begins=begins.get(name),
                 before=None if edge is None else edge.before,
