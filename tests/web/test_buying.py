@@ -71,7 +71,14 @@ def test_a_late_part_moves_the_calendar(browser: Browser, shop: Any) -> None:
 def test_a_part_of_which_nobody_knows_the_day_is_said(browser: Browser, shop: Any) -> None:
     want(browser, "tank")
     by_hand(browser, "fit tank", waits=[{"for_what": "part", "part": "tank"}])
-    assert work(browser)["undated"] == [{"job": "1 hand fit tank", "part": "tank"}]
+    assert work(browser)["undated"] == [{"job": "1 hand fit tank", "part": "tank", "was_due": None}]
+
+
+def test_a_part_due_yesterday_is_said_and_never_taken_for_here(browser: Browser, shop: Any) -> None:
+    want(browser, "tank", state="ordered", due_on="2026-03-01")
+    by_hand(browser, "fit tank", waits=[{"for_what": "part", "part": "tank"}])
+    assert work(browser)["undated"][0]["was_due"] == "2026-03-01"
+    assert orders(browser)["tank"]["overdue_days"] == 1
 
 
 def test_a_part_that_is_here_and_not_compared_is_a_finding(browser: Browser) -> None:

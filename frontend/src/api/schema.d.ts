@@ -10849,13 +10849,15 @@ export interface components {
         };
         /**
          * Undated
-         * @description A part for which a job waits, and of which nobody knows when it comes.
+         * @description A part for which a job waits, and of which nobody knows when it comes; ``was_due`` where that day is over.
          */
         Undated: {
             /** Job */
             job: string;
             /** Part */
             part: string;
+            /** Was Due */
+            was_due: string | null;
         };
         /**
          * UnderWay

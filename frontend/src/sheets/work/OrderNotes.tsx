@@ -54,13 +54,17 @@ export function OrderNotes({ work, open }: { work: Work; open: (id: string) => v
           <span className="text-quiet">{finding.settled_by.map(({ text }) => text).join(". ")}.</span>
         </p>
       ))}
-      {work.undated.map(({ job, part }) => (
+      {work.undated.map(({ job, part, was_due }) => (
         <p key={`${job} ${part}`} className="border-b border-hair py-2">
           <b className="text-quiet">watch</b>{" "}
           <button className="font-semibold underline underline-offset-4" onClick={() => open(job)}>
             {title(job)}
           </button>{" "}
-          waits for {part}, and nobody knows when that comes: the plan does not wait for it.
+          waits for {part},{" "}
+          {was_due
+            ? `which was due ${monthDay(was_due)} and is not here`
+            : "and nobody knows when that comes"}
+          : the plan does not wait for it.
         </p>
       ))}
       <ol>

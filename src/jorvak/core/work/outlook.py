@@ -132,7 +132,7 @@ def part_late(given: Asked) -> list[Finding]:
         coming = {
             wait.part or "": day
             for wait in job.waits
-            if wait.for_what == "part" and (day := comes_on(wait, parts)) is not None
+            if wait.for_what == "part" and (day := comes_on(wait, parts, given.schedule.start)) is not None
         }
         if not coming:
             continue

@@ -46,10 +46,11 @@ class Edge:
 
 @record(frozen=True, slots=True)
 class Undated:
-    """A part for which a job waits, and of which nobody knows when it comes."""
+    """A part for which a job waits, and of which nobody knows when it comes; ``was_due`` where that day is over."""
 
     job: str
     part: str
+    was_due: date | None
 
 
 @record(frozen=True, slots=True)
@@ -113,7 +114,7 @@ def asked(
         befores.setdefault(edge.after, []).append(edge.before)
     parts = {each.id: {part.name: part for part in each.rig.all(Part)} for each in rigs}
     laid = [
-        _to_lay(name, job, rig_of[name], befores.get(name, []), parts[rig_of[name]], learnt.ratio_sum)
+        _to_lay(name, job, rig_of[name], befores.get(name, []), parts[rig_of[name]], learnt.ratio_sum, today)
         for name, job in jobs.items()
     ]
     bench = shop.bench(today)
@@ -137,12 +138,12 @@ def asked(
             limit_s=limit_s,
         ),
         undated=tuple(
-            Undated(name, wait.part or "")
+            Undated(name, wait.part or "", _due(wait, parts[rig_of[name]]))
             for name, job in jobs.items()
             for wait in job.waits
             if wait.for_what == "part"
             and _is_awaited(parts[rig_of[name]].get(wait.part or ""))
-            and comes_on(wait, parts[rig_of[name]]) is None
+            and comes_on(wait, parts[rig_of[name]], today) is None
         ),
         parts=parts,
         unhelped=unhelped,
@@ -164,20 +165,34 @@ def _is_awaited(part: Part | None) -> bool:
     return part is None or part.place not in ("shelf", "fitted")
 
 
-def comes_on(wait: JobWait, parts: Mapping[str, Part]) -> date | None:
-    """The day before which a wait lets nothing begin: that of a part is when it is due, as long as it is not here."""
+def comes_on(wait: JobWait, parts: Mapping[str, Part], today: date) -> date | None:
+    """The day before which a wait lets nothing begin: that of a part is when it is due, as long as it is not here.
+
+    None where nobody knows: a part that was due and has not come says nothing any more.
+    """
     if wait.for_what != "part":
         return wait.until
-    part = parts.get(wait.part or "")
-    if not _is_awaited(part):
+    if not _is_awaited(parts.get(wait.part or "")):
         return None
+    due = _due(wait, parts)
+    return due if due is not None and due >= today else None
+
+
+def _due(wait: JobWait, parts: Mapping[str, Part]) -> date | None:
+    part = parts.get(wait.part or "")
     return wait.until if part is None or part.due_on is None else part.due_on
 
 
 def _to_lay(
-    name: str, job: WorkJob, rig: int, befores: list[str], parts: Mapping[str, Part], ratio: float
+    name: str,
+    job: WorkJob,
+    rig: int,
+    befores: list[str],
+    parts: Mapping[str, Part],
+    ratio: float,
+    today: date,
 ) -> ScheduleJob:
-    days = [day for day in (comes_on(wait, parts) for wait in job.waits) if day is not None]
+    days = [day for day in (comes_on(wait, parts, today) for wait in job.waits) if day is not None]
     least = 0.25 / ratio if job.hours else 0.0
     return ScheduleJob(
         id=name,
