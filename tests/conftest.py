@@ -17,7 +17,8 @@ from jorvak.formats.build_file import moved, read_build
 
 TODAY = date(2026, 3, 2)
 # Machines that run the tests are noisy: how long one example takes says nothing.
-settings.register_profile("noisy", deadline=None)
+# Examples enough for every run; bin/torture draws more for as long as it is asked.
+settings.register_profile("noisy", deadline=None, max_examples=60)
 settings.load_profile("noisy")
 
 

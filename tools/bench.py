@@ -521,6 +521,9 @@ def rows() -> Iterator[Row]:
         yield from bench_load(server.port)
         yield from bench_browser(server.port)
         server.kill()
+    from tools.laying import bench_work
+
+    yield from bench_work()
     yield from bench_script()
     yield from bench_command_line()
     from tools.growth import bench_growth

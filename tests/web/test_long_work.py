@@ -34,7 +34,7 @@ def test_how_far_it_is_can_be_asked_while_it_goes_on(app: Flask) -> None:
         mine.tell(3, 8)
         assert client.get("/api/long-work/an import", headers=OWN).json == {**BEGUN, "done": 3, "of": 8}
         assert client.delete("/api/long-work/an import", headers=OWN).json["stopped"] and mine.stopped
-    assert client.get("/api/long-work/an import", headers=OWN).status_code == 404
+    assert client.get("/api/long-work/an import", headers=OWN).json["state"] == "over"
 
 
 def test_who_comes_late_waits_and_whoever_comes_later_still_is_sent_away() -> None:

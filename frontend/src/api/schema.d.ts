@@ -10861,7 +10861,7 @@ export interface components {
         };
         /**
          * UnderWay
-         * @description A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows.
+         * @description A piece of long work: whether it has a place, how far it is, or that nothing is under way any more. ``of`` is 0 as long as nobody knows.
          */
         UnderWay: {
             /**
@@ -10885,7 +10885,7 @@ export interface components {
              * @default waits
              * @enum {string}
              */
-            state: "waits" | "works";
+            state: "waits" | "works" | "over";
             /**
              * Stopped
              * @description somebody said that what there is is enough

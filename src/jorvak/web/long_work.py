@@ -24,9 +24,9 @@ WAIT_S = 60.0
 
 
 class UnderWay(BaseModel):
-    """A piece of long work: whether it has a place, and how far it is. ``of`` is 0 as long as nobody knows."""
+    """A piece of long work: whether it has a place, how far it is, or that nothing is under way any more. ``of`` is 0 as long as nobody knows."""
 
-    state: Literal["waits", "works"] = "waits"
+    state: Literal["waits", "works", "over"] = "waits"
     done: int = 0
     of: int = 0
     best: str | None = Field(None, description="the best that a search has found so far, in words")
@@ -89,10 +89,8 @@ class WorkPath(BaseModel):
 @long_work_pages.get("/<key>", responses={200: UnderWay})
 def how_far(path: WorkPath) -> Response:
     """How far a piece of long work is that another request began."""
-    work = _all().named(path.key)
-    if work is None:
-        raise NotThere("Nothing is at work under that key, or nothing any more.")
-    return as_json(work)
+    # Who asks cannot know that it has just ended: that is an answer, and no fault.
+    return as_json(_all().named(path.key) or UnderWay(state="over"))
 
 
 @long_work_pages.delete("/<key>", responses={200: UnderWay})

@@ -35,7 +35,7 @@ from jorvak.core.work.planning import (
     broken_holds,
     id_of,
 )
-from jorvak.core.work.reach_back import BehindIt, ReachBackIn, ReachBackRow, reach_back
+from jorvak.core.work.reach_back import ReachBackIn, ReachBackItem, ReachBackRow, reach_back
 from jorvak.core.work.schedule import ScheduleOut, schedule
 from jorvak.core.work.shop import Shop
 from jorvak.store import RigRecord
@@ -219,7 +219,7 @@ def _job_line(of: InShop, job: WorkJob) -> JobLine:
 
 
 def _behind(job: WorkJob) -> list[ReachBackRow]:
-    waiting = [BehindIt(**each.model_dump(exclude={"done"})) for each in job.behind if not each.done]
+    waiting = [ReachBackItem(**each.model_dump(exclude={"done"})) for each in job.behind if not each.done]
     return reach_back(ReachBackIn(items=waiting)).rows
 
 

@@ -7,7 +7,7 @@ import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { type Mark, RigDrawing } from "../../rig/RigDrawing";
 import { wanted } from "./Readings";
-import { fastenerInWords } from "./Today";
+import { fastenerInWords } from "./inWords";
 import { hours, useWork } from "./useWork";
 import { typed } from "./typed";
 

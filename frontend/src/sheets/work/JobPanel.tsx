@@ -7,10 +7,11 @@ import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Panel } from "../../parts/Panel";
 import { Problem } from "../../parts/Problem";
-import { Tick } from "../../parts/Tick";
 import { Link } from "react-router";
 import { NoReturn } from "./NoReturn";
+import { waitInWords } from "./inWords";
 import { SignOff } from "./SignOff";
+import { Steps } from "./Steps";
 import { setting } from "./setting";
 import { hours } from "./useWork";
 import { Wanted } from "./Wanted";
@@ -66,50 +67,6 @@ function JobWhole({ line }: { line: JobLine }) {
           </li>
         ))}
       </ul>
-    </>
-  );
-}
-
-/** Steps to tick; what a gate keeps closed cannot be ticked. */
-export function Steps({ line, large = false }: { line: JobLine; large?: boolean }) {
-  const { put } = useBench();
-  const [problem, setProblem] = useState<string>();
-  const { job } = line;
-  const tick = async (step: string, done: boolean) => {
-    const refusal = await put({ do: "tick", key: job.key, step, done });
-    setProblem(refusal?.message);
-    return refusal;
-  };
-  return (
-    <>
-      <ol aria-label="Steps">
-        {job.steps.map((step) => (
-          <li key={step.text} className="border-b border-hair">
-            <label
-              className={`flex items-start gap-3 ${large ? "min-h-14 py-3 text-lg" : "min-h-10 py-2"} ${step.closed ? "text-quiet" : ""}`}
-            >
-              <Tick
-                large={large}
-                checked={step.done !== null}
-                disabled={step.closed || job.done}
-                set={(to) => tick(step.text, to)}
-              />
-              <span className={step.done ? "line-through decoration-1" : ""}>
-                {step.gate && <b className="cond text-oxide">gate </b>}
-                {step.text}
-                {step.done && (
-                  <span className="cond text-sm text-quiet no-underline">
-                    {" "}
-                    {day(step.done.on)}
-                    {step.done.by && `, ${step.done.by}`}
-                  </span>
-                )}
-              </span>
-            </label>
-          </li>
-        ))}
-      </ol>
-      <Problem of={problem} />
     </>
   );
 }
@@ -291,14 +248,6 @@ function Waits({ line }: { line: JobLine }) {
       <Problem of={problem} />
     </section>
   );
-}
-
-export function waitInWords({ for_what, hours: long, part, until }: WorkJob["waits"][number]): string {
-  if (for_what === "part")
-    return `${part ?? "a part"}${until ? `, due ${day(until)}` : ", nobody knows until when"}`;
-  if (for_what === "date") return `the day: not before ${until ? day(until) : ""}`;
-  if (for_what === "helper") return "a second pair of hands";
-  return `${for_what === "drying" ? "drying" : "the machine shop"}, ${long ?? 0} h after it`;
 }
 
 /** Signed off, put off, or put right. */

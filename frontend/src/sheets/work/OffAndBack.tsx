@@ -9,7 +9,7 @@ import { counted } from "../../parts/counted";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
-import { fastenerInWords } from "./Today";
+import { fastenerInWords } from "./inWords";
 import { useWork } from "./useWork";
 import { typed } from "./typed";
 

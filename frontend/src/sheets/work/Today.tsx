@@ -11,10 +11,11 @@ import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { TakePhoto } from "../../parts/TakePhoto";
-import { Steps, waitInWords } from "./JobPanel";
+import { fastenerInWords, waitInWords } from "./inWords";
 import { LogEntry } from "./LogEntry";
 import { Readings } from "./Readings";
 import { SignOff } from "./SignOff";
+import { Steps } from "./Steps";
 import { setting } from "./setting";
 import { hours, piecesOf, useWork } from "./useWork";
 
@@ -218,18 +219,4 @@ function Fasteners({ line }: { line: JobLine }) {
       ))}
     </section>
   );
-}
-
-export function fastenerInWords(each: JobLine["job"]["fasteners"][number]): string {
-  const size = [each.thread, each.length_mm ? `× ${each.length_mm}` : "", each.head]
-    .filter(Boolean)
-    .join(" ");
-  return [
-    `${each.count ? `${each.count} ` : ""}${each.where}`,
-    size,
-    each.torque_nm ? `${each.torque_nm} Nm` : "torque by the vehicle’s manual",
-    each.once_only ? "once only" : "",
-  ]
-    .filter(Boolean)
-    .join(", ");
 }

@@ -6,7 +6,7 @@ import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { wanted } from "./Readings";
 import { setting } from "./setting";
-import { fastenerInWords } from "./Today";
+import { fastenerInWords } from "./inWords";
 import { typed } from "./typed";
 
 const GATE = "gate: ";

@@ -9,7 +9,7 @@ from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegati
 Percent = Annotated[NotNegative, Field(le=100)]
 
 
-class BehindIt(Given):
+class ReachBackItem(Given):
     name: str = Field(min_length=1, description="what it is", examples=["drain hose"])
     hours_to_reopen: NotNegative = Field(description="to get back at it later", examples=[6])
     chance_pct: Percent = Field(description="of needing it within the span asked", examples=[10])
@@ -17,7 +17,7 @@ class BehindIt(Given):
 
 
 class ReachBackIn(Given):
-    items: list[BehindIt] = Field(description="what lies behind the panel")
+    items: list[ReachBackItem] = Field(description="what lies behind the panel")
 
 
 class ReachBackRow(Answer):

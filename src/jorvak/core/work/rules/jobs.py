@@ -10,7 +10,7 @@ from jorvak.core.work.buying import not_compared
 from jorvak.core.work.falling_due import falling_due, uncounted
 from jorvak.core.work.guesses import guesses_under, nothing_under
 from jorvak.core.work.jobs import SAFETY, WorkJob, work_jobs
-from jorvak.core.work.reach_back import BehindIt, ReachBackIn, reach_back
+from jorvak.core.work.reach_back import ReachBackIn, ReachBackItem, reach_back
 from jorvak.core.work.records import IntervalRecord, LogLine, TakenOff
 
 NOT_BACK: dict[str, str] = {
@@ -76,7 +76,7 @@ def closed_too_soon(here: Here) -> Iterator[Finding]:
             continue
         given = ReachBackIn(
             items=[
-                BehindIt(
+                ReachBackItem(
                     name=each.name,
                     hours_to_reopen=each.hours_to_reopen,
                     chance_pct=each.chance_pct,
