@@ -1,12 +1,12 @@
 /** Where each thing should go, by a solver that proves it, against the way it is packed now; a list to pack by. */
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 
 import { answered, client } from "../../api/client";
-import { newKey } from "../../api/key";
 import type { Packing } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { useSearch } from "../../parts/useSearch";
 import { useKg, useMm } from "./useLoad";
 
 const LIMIT_S = 10;
@@ -15,26 +15,17 @@ export function Stow() {
   const { sheet, stage, put } = useBench();
   const { units, person } = useSettings();
   const [found, setFound] = useState<{ packing: Packing; revision: number }>();
-  const [problem, setProblem] = useState<string>();
-  const [key, setKey] = useState<string>();
-  const best = useBest(key);
-  const search = async () => {
-    const mine = newKey();
-    setKey(mine);
-    setProblem(undefined);
-    try {
-      const { packing } = await answered(
+  const search = useSearch(
+    (key) =>
+      answered(
         client.POST("/api/rigs/{rig_id}/load/stow", {
-          params: { path: { rig_id: sheet.id }, query: { stage, units, person, key: mine } },
+          params: { path: { rig_id: sheet.id }, query: { stage, units, person, key } },
           body: { limit_s: LIMIT_S },
         }),
-      );
-      setFound({ packing, revision: sheet.revision });
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-    setKey(undefined);
-  };
+      ),
+    ({ packing }) => setFound({ packing, revision: sheet.revision }),
+  );
+  const [problem, setProblem] = useState<string>();
   const packing = found?.packing;
   const moves = packing?.moves.filter((move) => move.now !== move.to) ?? [];
   const packSo = async () => {
@@ -49,10 +40,10 @@ export function Stow() {
   return (
     <div className="pt-3">
       <p className="no-print flex flex-wrap items-center gap-4">
-        <button className="btn-main" onClick={() => void search()} disabled={key !== undefined}>
+        <button className="btn-main" onClick={() => void search.begin()} disabled={search.searching}>
           where should each thing go?
         </button>
-        {key === undefined ? (
+        {!search.searching ? (
           <span className="text-quiet">
             The axles first, then the side beyond 10 mm, then as low as it goes. What stays there, what is
             kept apart and what is wanted at hand is held.
@@ -60,17 +51,14 @@ export function Stow() {
         ) : (
           <>
             <progress className="h-3 w-32" aria-label="It is searched" />
-            <span role="status">{best ? `best so far: ${best}` : "It is searched."}</span>
-            <button
-              className="btn"
-              onClick={() => void client.DELETE("/api/long-work/{key}", { params: { path: { key } } })}
-            >
+            <span role="status">{search.best ? `best so far: ${search.best}` : "It is searched."}</span>
+            <button className="btn" onClick={search.stop}>
               that is enough
             </button>
           </>
         )}
       </p>
-      <Problem of={problem} className="pt-2" />
+      <Problem of={search.problem ?? problem} className="pt-2" />
       {packing && (
         <>
           {found.revision !== sheet.revision && (
@@ -96,26 +84,6 @@ export function Stow() {
       )}
     </div>
   );
-}
-
-/** What a search says of its best, while it goes on. */
-function useBest(key: string | undefined): string | undefined {
-  const [best, setBest] = useState<string>();
-  const last = useRef(key);
-  useEffect(() => {
-    last.current = key;
-    if (key === undefined) return;
-    const look = async () => {
-      const { data } = await client.GET("/api/long-work/{key}", { params: { path: { key } } });
-      if (last.current === key) setBest(data?.best ?? undefined);
-    };
-    const timer = setInterval(() => void look(), 400);
-    return () => {
-      clearInterval(timer);
-      setBest(undefined);
-    };
-  }, [key]);
-  return best;
 }
 
 function Outcomes({ packing }: { packing: Packing }) {

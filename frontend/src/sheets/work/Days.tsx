@@ -10,12 +10,13 @@ import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useNarrow } from "../../parts/useNarrow";
 import { useSettings } from "../../parts/settings";
+import { useSearch } from "../../parts/useSearch";
 import { DayList } from "./DayList";
 import { JobPanel } from "./JobPanel";
 import { NewJob } from "./NewJob";
 import { OrderNotes } from "./OrderNotes";
 import { Tape } from "./Tape";
-import { hours, useKeepWork, useSearch, useWork } from "./useWork";
+import { hours, useKeepWork, useWork } from "./useWork";
 import { When } from "./When";
 
 export function Days() {

@@ -6,9 +6,10 @@ import type { CouldWait, Finding, Outlook, Waiting, Work } from "../../api/types
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
+import { useSearch } from "../../parts/useSearch";
 import { monthDay } from "./Tape";
 import { setting } from "./setting";
-import { hours, useSearch } from "./useWork";
+import { hours } from "./useWork";
 
 type Answer = { outlook: Outlook; findings: Finding[]; revision: number };
 

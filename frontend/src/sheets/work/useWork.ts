@@ -1,9 +1,6 @@
 /** The work as the server lays it, read anew when somebody wrote to the rig; and its long searches. */
 import { useQueryClient } from "@tanstack/react-query";
-import { useEffect, useRef, useState } from "react";
-
 import { answered, client } from "../../api/client";
-import { newKey } from "../../api/key";
 import type { JobLine, Work } from "../../api/types";
 import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
@@ -30,48 +27,6 @@ export function useKeepWork() {
   const queries = useQueryClient();
   return (work: Work) =>
     queries.setQueryData(["work", sheet.id, units, person, sheet.revision, sheet.today], work);
-}
-
-export type Search = { done: number; of: number; best: string | undefined };
-
-/** A search that takes long: what it is asked is given its key, by which it is looked at and stopped meanwhile. */
-export function useSearch<T>(ask: (key: string) => Promise<T>, found: (answer: T) => void) {
-  const [key, setKey] = useState<string>();
-  const [problem, setProblem] = useState<string>();
-  const search = useHowFar(key);
-  const begin = async () => {
-    const mine = newKey();
-    setKey(mine);
-    setProblem(undefined);
-    try {
-      found(await ask(mine));
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
-    setKey(undefined);
-  };
-  const stop = () => key && void client.DELETE("/api/long-work/{key}", { params: { path: { key } } });
-  return { begin, stop, problem, searching: key !== undefined, ...search };
-}
-
-function useHowFar(key: string | undefined): Search {
-  const [far, setFar] = useState<Search>({ done: 0, of: 0, best: undefined });
-  const last = useRef(key);
-  useEffect(() => {
-    last.current = key;
-    if (key === undefined) return;
-    const look = async () => {
-      const { data } = await client.GET("/api/long-work/{key}", { params: { path: { key } } });
-      if (last.current === key && data)
-        setFar({ done: data.done, of: data.of, best: data.best ?? undefined });
-    };
-    const timer = setInterval(() => void look(), 300);
-    return () => {
-      clearInterval(timer);
-      setFar({ done: 0, of: 0, best: undefined });
-    };
-  }, [key]);
-  return far;
 }
 
 /** Where a job lies in the plan, day by day. */
