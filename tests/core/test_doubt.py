@@ -229,9 +229,14 @@ def test_every_example_may_carry_doubt() -> None:
     """Every number of every worked example, doubted by one per cent: the result stays, its shape is kept."""
     from tests.core.test_examples import CASES
 
+    searched: dict[str, int] = {}
     for case in CASES:
         name, example = case.values
         assert isinstance(example, dict) and isinstance(name, str)
+        # Of what is searched or drawn a few are enough: each figure of each is a search of its own.
+        searched[name] = searched.get(name, 0) + 1
+        if name in SEARCHED and searched[name] > 4:
+            continue
         if "error" in example:
             continue
         given_to_it = {**example["input"], **SEARCHED.get(name, {})}

@@ -76,7 +76,7 @@ LINES = (
 """Things that can be, and things that no arm, shock or slip lives through."""
 
 
-@settings(max_examples=10)
+@settings(max_examples=7)
 @given(which=st.integers(0, len(DEMO) - 1), edits=st.lists(EDITS, min_size=1, max_size=4))
 def test_what_is_known_never_changes_an_answer(which: int, edits: list[tuple[str, int, float]]) -> None:
     kept, rig = KeptResults(), DEMO[which]
@@ -89,7 +89,7 @@ def test_what_is_known_never_changes_an_answer(which: int, edits: list[tuple[str
 STAGES = st.sampled_from(["as-found", "today", "planned", 0, 2])
 
 
-@settings(max_examples=10)
+@settings(max_examples=7)
 @given(
     which=st.integers(0, len(DEMO) - 1),
     steps=st.lists(st.tuples(st.sampled_from(LINES), EDITS, STAGES), min_size=1, max_size=3),

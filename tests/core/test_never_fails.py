@@ -79,7 +79,7 @@ def rigs(draw: st.DrawFn) -> Rig:
     return replace(rig, changes=tuple(changes))
 
 
-@settings(max_examples=60)
+@settings(max_examples=35)
 @given(rigs(), st.sampled_from(["as-found", "today", "planned"]))
 def test_a_rig_is_assessed_whatever_was_noted(rig: Rig, stage: str) -> None:
     quick = assess(rig, stage, with_doubt=False, on=TODAY)  # type: ignore[arg-type]

@@ -13,6 +13,7 @@ from jorvak.core.quantities import (
     LENGTH,
     MASS,
     METRIC,
+    MONEY,
     POWER,
     PRESSURE,
     QUANTITIES,
@@ -139,6 +140,14 @@ def test_what_is_written_exactly_is_read_back(value: float, quantity: Quantity, 
     unit = data.draw(st.sampled_from(quantity.units)).symbol
     written = write_exact(value, quantity, unit, fraction=16)
     assert read(written, quantity, unit).value == pytest.approx(value, rel=1e-9, abs=1e-12)
+
+
+def test_what_is_offered_where_it_could_be_two_numbers_is_read() -> None:
+    for typed, offered in (("1.375", 1.375), ("1.490", 1.49), ("1,208", 1.208)):
+        with pytest.raises(Unreadable) as asked:
+            read(typed, MONEY, "")
+        assert read(asked.value.example, MONEY, "").value == offered
+    assert write_exact(1.375, MONEY) == "1.3750"
 
 
 @given(st.integers(min_value=-40000, max_value=40000), st.sampled_from([16, 32]))

@@ -27,7 +27,7 @@ class Served:
 
     def __init__(self, data: Path) -> None:
         app = create_app(Rigs(Database(data)), today=TODAY)
-        self._server = create_server(app, host="127.0.0.1", port=0, threads=4)
+        self._server = create_server(app, host="127.0.0.1", port=0, threads=4, asyncore_use_poll=True)
         self._thread = threading.Thread(target=self._server.run, daemon=True)
         self._thread.start()
         self.url = f"http://127.0.0.1:{self._server.effective_port}"

@@ -185,6 +185,8 @@ def _plainly(app: "OpenAPI", listening: socket.socket) -> Callable[[], None]:
         channel_timeout=30,
         cleanup_interval=5,
         connection_limit=400,
+        # select() takes no descriptor above 1023, and a server that meets one is dead.
+        asyncore_use_poll=True,
     )
     run: Callable[[], None] = server.run
     return run

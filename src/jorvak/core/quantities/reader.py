@@ -160,6 +160,9 @@ def _decimal(digits: str, text: str, quantity: Quantity) -> float:
     if re.fullmatch(either, digits):
         as_thousands = digits.replace(",", "").replace(".", "")
         as_decimal = f"{int(as_thousands) / 1000:g}" if quantity.thousands else digits.replace(",", ".")
+        if re.fullmatch(either, as_decimal):
+            # What is offered has to be read: a fourth digit says that these are behind the point.
+            as_decimal += "0"
         raise Unreadable(
             f"“{digits}” could be {as_decimal} or {as_thousands}. Type the one you mean: {as_decimal} or {as_thousands}.",
             as_decimal,

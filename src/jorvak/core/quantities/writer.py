@@ -53,7 +53,12 @@ def write_exact(
         return _with_symbol(_fraction(size, fraction), shown.symbol)
     decimals = max(0, 11 - math.floor(math.log10(abs(size)))) if size else 0
     digits = f"{size:.{min(decimals, MOST_DECIMALS)}f}"
-    return _with_symbol(digits.rstrip("0").rstrip(".") if "." in digits else digits, shown.symbol)
+    shortest = digits.rstrip("0").rstrip(".") if "." in digits else digits
+    # Three digits behind the point of what is counted in thousands would be asked back: a fourth says which they are.
+    behind = shortest.rpartition(".")[2]
+    if quantity.thousands and "." in shortest and len(behind) == 3:
+        shortest += "0"
+    return _with_symbol(shortest, shown.symbol)
 
 
 def _fraction(size: float, denominator: int) -> str:
