@@ -12,19 +12,24 @@ const LETTERS = ["M", "T", "W", "T", "F", "S", "S"];
 const NARROWEST = 0.28;
 
 type Dragged = { line: JobLine; to: string | undefined };
+/** A job that was let go on a day, until the plan with it there takes the place of the one it was dropped in. */
+type Dropped = { id: string; on: string; of: Work };
 
 export function Tape({ work, open }: { work: Work; open: (line: JobLine) => void }) {
   const { sheet, put } = useBench();
   const [dragged, setDragged] = useState<Dragged>();
+  const [dropped, setDropped] = useState<Dropped>();
   const [problem, setProblem] = useState<string>();
-  const pieces = piecesOf(work);
+  const pieces = dropped?.of === work ? withDropped(piecesOf(work), dropped, work) : piecesOf(work);
   const weeks = inWeeks(work.days);
   const widths = LETTERS.map((_, i) => Math.max(NARROWEST, ...weeks.map((week) => week[i]?.hours ?? 0)));
   const columns = widths.map((width) => `${width}fr`).join(" ");
   const lanes = Math.max(1, work.shop?.shop.people.length ?? 1);
-  const hold = async (line: JobLine, on: string | null) => {
+  const hold = async (line: JobLine, on: string) => {
+    setDropped({ id: line.id, on, of: work });
     const refusal = await put(setting(line, { held_on: on }));
     setProblem(refusal?.message);
+    if (refusal) setDropped(undefined);
   };
   const warning = dragged?.to === undefined ? undefined : whatBreaks(work, pieces, dragged.line, dragged.to);
   return (
@@ -286,6 +291,18 @@ function whatBreaks(work: Work, pieces: Piece[], line: JobLine, on: string): str
   const there = work.days.find((each) => each.on === on);
   if (there?.hours === 0) return "has no bench hours";
   return undefined;
+}
+
+/** The pieces with a job that was just dropped on its day, at the day's beginning; the plan says the rest. */
+function withDropped(pieces: Piece[], { id, on }: Dropped, work: Work): Piece[] {
+  const its = pieces.filter(({ line }) => line.id === id);
+  const [first] = its;
+  if (!first) return pieces;
+  const needed = its.reduce((sum, { from_h, to_h }) => sum + to_h - from_h, 0);
+  const room = work.days.find((day) => day.on === on)?.hours ?? 0;
+  const line = { ...first.line, job: { ...first.line.job, held_on: on } };
+  const held = { ...first, line, on, from_h: 0, to_h: Math.min(needed, room) };
+  return [held, ...pieces.filter((piece) => !its.includes(piece))];
 }
 
 /** A shorter piece has no room for a name. */

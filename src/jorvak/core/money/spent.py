@@ -1,7 +1,7 @@
 """What the whole build costs: a row for each change, decision of the survey, part, job and invoice; and the purse."""
 
 import math
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from typing import Literal
 
 from jorvak.core.engine.moment import changes_at
@@ -14,7 +14,7 @@ from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import cost_of, is_work
 from jorvak.core.vehicle.records import Part, PartState
-from jorvak.core.work.jobs import work_jobs
+from jorvak.core.work.jobs import WorkJob, work_jobs
 
 USUAL_SPREAD = 0.2
 """± of all that is to come, as a share, where too little is paid to tell: prices are guessed a fifth off."""
@@ -68,9 +68,10 @@ class Spent:
     to_work: float | None
 
 
-def spent(rig: Rig, preset: Preset = METRIC) -> Spent:
-    """What the plan costs, by row and in all."""
-    rows = tuple(_rows(rig, preset))
+def spent(rig: Rig, preset: Preset = METRIC, jobs: Sequence[WorkJob] | None = None) -> Spent:
+    """What the plan costs, by row and in all; ``jobs`` are those of the rig, where they are worked out already."""
+    jobs = work_jobs(rig, None, preset) if jobs is None else jobs
+    rows = tuple(_rows(rig, jobs, preset))
     ratio, spread, count = grown_by(rig)
     given = PurseIn(
         rows=[PurseRow(name=r.name, amount=r.amount, doubt=r.doubt, state=r.state) for r in rows],
@@ -79,7 +80,6 @@ def spent(rig: Rig, preset: Preset = METRIC) -> Spent:
         guess_spread=spread,
     )
     rate = rig.figures.get("aims.hour_rate")
-    jobs = work_jobs(rig, None, preset)
     worked = to_work = None
     if rate is not None:
         worked = sum(job.taken_h for job in jobs) * float(rate.value)
@@ -124,9 +124,9 @@ def _billed(rig: Rig) -> dict[int, float]:
     return billed
 
 
-def _rows(rig: Rig, preset: Preset) -> Iterator[MoneyRow]:
+def _rows(rig: Rig, jobs: Sequence[WorkJob], preset: Preset) -> Iterator[MoneyRow]:
     billed = _billed(rig)
-    areas = {job.change: job.area for job in reversed(work_jobs(rig, None, preset)) if job.change is not None}
+    areas = {job.change: job.area for job in reversed(jobs) if job.change is not None}
     chosen = {change.id for change in changes_at(rig, "planned")}
     for change in rig.changes:
         if change.id in chosen:
@@ -139,7 +139,7 @@ def _rows(rig: Rig, preset: Preset) -> Iterator[MoneyRow]:
             yield MoneyRow(f"{item.decision} {item.item}", cost, cost * DOUBT_OF_A_GUESS, "to-come", "survey")
     for part in rig.all(Part):
         yield from _of_part(part, chosen)
-    for job in work_jobs(rig, None, preset):
+    for job in jobs:
         if job.source in ("hand", "finding") and job.cost and job.put_off is None:
             state: State = "committed" if job.done else "to-come"
             yield MoneyRow(job.title, job.cost, job.cost * DOUBT_OF_A_GUESS, state, "job", area=job.area)

@@ -88,15 +88,15 @@ def true_km_since(events: Mapping[int, DistanceEvent], step: int, now_km: float)
         return None
 
 
-def true_km_between(rig: Rig, last_km: float, now_km: float) -> float | None:
+def true_km_between(events: Mapping[int, DistanceEvent], last_km: float, now_km: float) -> float | None:
     """True kilometres between two readings of the odometer; None where they run backwards.
 
     A stretch before anything was fitted counts as it was indicated.
     """
-    events = [event for event in fitted_at(rig).values() if event.odometer_km <= now_km]
-    before = [event for event in events if event.odometer_km <= last_km]
+    read = [event for event in events.values() if event.odometer_km <= now_km]
+    before = [event for event in read if event.odometer_km <= last_km]
     first = DistanceEvent(odometer_km=last_km, factor=before[-1].factor if before else 1.0)
-    later = [event for event in events if event.odometer_km > last_km]
+    later = [event for event in read if event.odometer_km > last_km]
     try:
         return true_distance(TrueDistanceIn(events=[first, *later], now_km=now_km)).true_km
     except Refused:

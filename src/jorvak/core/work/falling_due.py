@@ -3,7 +3,7 @@
 from datetime import date
 
 from jorvak.core.rig import Rig
-from jorvak.core.rolling.counting import true_km_between
+from jorvak.core.rolling.counting import fitted_at, true_km_between
 from jorvak.core.work.due import DueIn, DueRow, DueTrip, Interval, due
 from jorvak.core.work.records import IntervalRecord
 
@@ -13,8 +13,8 @@ COUNTED_FROM_KM = 1e7
 
 def falling_due(rig: Rig, on: date, now_h: float | None = None) -> tuple[DueRow, ...]:
     """What is left of each interval, by true distance. What nobody can count now is left out: ``uncounted`` names it."""
-    now_km = _reading(rig)
-    asked = (_as_asked(rig, each, now_km, now_h) for each in rig.all(IntervalRecord))
+    gone = _gone(rig)
+    asked = (_as_asked(each, gone.get(each.id), now_h) for each in rig.all(IntervalRecord))
     trip = None
     if rig.brief.leaves_on is not None and rig.brief.leaves_on >= on:
         trip = DueTrip.model_validate(
@@ -32,29 +32,26 @@ def falling_due(rig: Rig, on: date, now_h: float | None = None) -> tuple[DueRow,
 
 def uncounted(rig: Rig) -> tuple[str, ...]:
     """Intervals by distance of which nobody can say how far they are: the reading is missing, or runs backwards."""
-    now_km = _reading(rig)
+    gone = _gone(rig)
     return tuple(
-        each.name
-        for each in rig.all(IntervalRecord)
-        if each.every_km is not None and _gone(rig, each, now_km) is None
+        each.name for each in rig.all(IntervalRecord) if each.every_km is not None and each.id not in gone
     )
 
 
-def _reading(rig: Rig) -> float | None:
-    noted = rig.figures.get("odometer.reading_km")
-    return None if noted is None else float(noted.value)
+def _gone(rig: Rig) -> dict[int, float]:
+    """True kilometres since each interval by distance was last done; one that nobody can count is not in it."""
+    reading = rig.figures.get("odometer.reading_km")
+    counted = [
+        each for each in rig.all(IntervalRecord) if each.every_km is not None and each.last_km is not None
+    ]
+    if reading is None or not counted:
+        return {}
+    events = fitted_at(rig)
+    gone = {each.id: true_km_between(events, each.last_km or 0.0, float(reading.value)) for each in counted}
+    return {interval: km for interval, km in gone.items() if km is not None}
 
 
-def _gone(rig: Rig, interval: IntervalRecord, now_km: float | None) -> float | None:
-    if now_km is None or interval.last_km is None:
-        return None
-    return true_km_between(rig, interval.last_km, now_km)
-
-
-def _as_asked(
-    rig: Rig, interval: IntervalRecord, now_km: float | None, now_h: float | None
-) -> Interval | None:
-    gone = _gone(rig, interval, now_km) if interval.every_km is not None else None
+def _as_asked(interval: IntervalRecord, gone: float | None, now_h: float | None) -> Interval | None:
     by_hours = interval.every_h is not None and now_h is not None
     if gone is None and not by_hours and interval.every_months is None:
         return None

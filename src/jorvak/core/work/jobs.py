@@ -1,8 +1,9 @@
 """The jobs of a rig: what changes, the survey, intervals and people bring, with what was said and done of each."""
 
+from collections import Counter
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from datetime import date
+from datetime import date, timedelta
 
 from jorvak.core.engine.moment import changes_at
 from jorvak.core.immutable import record
@@ -123,11 +124,11 @@ def work_jobs(rig: Rig, on: date | None = None, preset: Preset = METRIC) -> tupl
 
 def _told_apart(jobs: Sequence[WorkJob], rig: Rig, preset: Preset) -> tuple[WorkJob, ...]:
     """Jobs of one title called by their change besides."""
-    titles = [each.title for each in jobs]
+    titles = Counter(each.title for each in jobs)
     changes = {change.id: change for change in rig.changes}
     return tuple(
         replace(each, title=f"{each.title} ({title_of(changes[each.change], preset)})")
-        if each.change is not None and titles.count(each.title) > 1
+        if each.change is not None and titles[each.title] > 1
         else each
         for each in jobs
     )
@@ -199,6 +200,11 @@ def area_of(item: SurveyItem) -> tuple[JobArea, System]:
     return next(((area, system) for word, area, system in WORDS if word in name), ZONES[item.zone])
 
 
+SURVEY_TAKES = timedelta(days=7)
+"""From the first item found: what is found within this is of the survey itself, what comes after was found on the
+way."""
+
+
 def _of_survey(rig: Rig, records: dict[str, JobRecord]) -> Iterator[WorkJob]:
     started = min((each.found_on for each in rig.all(SurveyItem) if each.found_on), default=None)
     for item in rig.all(SurveyItem):
@@ -231,7 +237,9 @@ def _of_survey(rig: Rig, records: dict[str, JobRecord]) -> Iterator[WorkJob]:
             done=False,
             change=None,
             concerns_safety=item.concern == "safety",
-            found_later=started is not None and item.found_on is not None and item.found_on > started,
+            found_later=started is not None
+            and item.found_on is not None
+            and item.found_on > started + SURVEY_TAKES,
         )
 
 

@@ -4,13 +4,14 @@ from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle, room
 from jorvak.core.money.spent import spent
+from jorvak.core.work.rules.jobs import jobs_here
 
 
 def over_ceiling(here: Here) -> Iterator[Finding]:
     """The ceiling less what the plan costs, within its ±."""
     if here.moment.rig.brief.ceiling is None or here.moment.stage not in ("planned", "laden"):
         return
-    money = spent(here.moment.rig, here.preset)
+    money = spent(here.moment.rig, here.preset, jobs_here(here))
     left, off = money.purse.left, money.purse.doubt
     severity = room(left, off)
     if severity is None:
