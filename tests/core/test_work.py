@@ -463,6 +463,17 @@ class TestProving:
         assert not any(check.startswith("Winch") for check in checks)
         assert commissioning(small()) == ()
 
+    @pytest.mark.parametrize(
+        ("name", "safety", "asked"),
+        [("front brake pads", True, "Brakes"), ("fuel hose", True, "Leaks"), ("fridge", False, "Ride heights")],
+    )
+    def test_equipment_is_of_the_system_that_its_name_says(self, name: str, safety: bool, asked: str) -> None:
+        added = Change(kind="equipment", fields={"name": name}, state="fitted", fitted=Fitted(on=TODAY))
+        (job,) = work_jobs(small(added))
+        assert job.carries_safety is safety
+        assert any(check.what.startswith(asked) for check in commissioning(small(added)))
+        assert any("inspected" in caution for caution in job.cautions) is (job.system == "brakes")
+
 
 def test_a_copy_stands_in_no_shop() -> None:
     rig = replace(small(Change(**GEARS)), brief=small().brief.model_copy(update={"shop": "bench"}))

@@ -25,6 +25,26 @@ System = Literal[
 """What of a vehicle is concerned, as its readiness is judged."""
 NoReturn = Literal["cuts", "coats", "lets-tension-go", "closes"]
 """What a job does that cannot be taken back, or hides what lies behind it."""
+PLACES_BY_WORD: tuple[tuple[str, JobArea, System], ...] = (
+    ("brake", "brakes", "brakes"),
+    ("steering", "steering", "steering"),
+    ("track rod", "steering", "steering"),
+    ("fuel", "fuel", "fuel"),
+    ("tyre", "wheels", "tyres"),
+    ("hub", "front-axle", "suspension"),
+    ("spring", "front-axle", "suspension"),
+    ("wiring", "electrics", "power"),
+    ("lamp", "electrics", "power"),
+    ("radiator", "engine", "cooling"),
+    ("hose", "engine", "cooling"),
+    ("thermostat", "engine", "cooling"),
+    ("battery", "electrics", "power"),
+    ("clutch", "driveline", "driveline"),
+    ("gearbox", "driveline", "driveline"),
+    ("frame", "frame", "frame"),
+    ("sill", "body", "frame"),
+)
+"""Where on the vehicle a thing is, and what hangs on it, by a word in its name; the first that is found counts."""
 Hands = Literal[1, 2]
 
 
@@ -145,3 +165,9 @@ def last_torque(area: JobArea, system: System = "suspension") -> Job:
         tools=("torque wrench", "paint marker"),
         fasteners=(Fastener(where="bush bolts"),),
     )
+
+
+def named_place(name: str) -> tuple[JobArea, System] | None:
+    """Where a thing of that name is, and what hangs on it; None where its name does not say."""
+    lower = name.lower()
+    return next(((area, system) for word, area, system in PLACES_BY_WORD if word in lower), None)

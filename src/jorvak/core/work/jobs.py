@@ -8,7 +8,7 @@ from datetime import date, timedelta
 from jorvak.core.engine.moment import changes_at
 from jorvak.core.immutable import record
 from jorvak.core.plan.cautions import CAUTIONS
-from jorvak.core.plan.jobs import Fastener, Hands, Job, JobArea, JobStage, NoReturn, System, job
+from jorvak.core.plan.jobs import Fastener, Hands, Job, JobArea, JobStage, NoReturn, System, job, named_place
 from jorvak.core.plan.kinds import jobs_of, title_of
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Rig
@@ -176,28 +176,11 @@ ZONES: dict[Zone, tuple[JobArea, System]] = {
     "wheels": ("wheels", "tyres"),
     "electrics": ("electrics", "power"),
 }
-WORDS: tuple[tuple[str, JobArea, System], ...] = (
-    ("brake", "brakes", "brakes"),
-    ("steering", "steering", "steering"),
-    ("track rod", "steering", "steering"),
-    ("fuel", "fuel", "fuel"),
-    ("tyre", "wheels", "tyres"),
-    ("hub", "front-axle", "suspension"),
-    ("spring", "front-axle", "suspension"),
-    ("wiring", "electrics", "power"),
-    ("lamp", "electrics", "power"),
-    ("radiator", "engine", "cooling"),
-    ("hose", "engine", "cooling"),
-    ("frame", "frame", "frame"),
-    ("sill", "body", "frame"),
-)
-"""What an item of the survey is of, where its name says so; else its zone does."""
 
 
 def area_of(item: SurveyItem) -> tuple[JobArea, System]:
     """Where on the vehicle an item of the survey is, and what hangs on it."""
-    name = item.item.lower()
-    return next(((area, system) for word, area, system in WORDS if word in name), ZONES[item.zone])
+    return named_place(item.item) or ZONES[item.zone]
 
 
 SURVEY_TAKES = timedelta(days=7)

@@ -2,7 +2,8 @@
 
 from pydantic import Field
 
-from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.cautions import Caution
+from jorvak.core.plan.jobs import Job, System, job, named_place
 from jorvak.core.plan.kind_fields import Words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Frozen
@@ -17,6 +18,8 @@ def title(fields: Equipment) -> str:
 
 
 def jobs(fields: Equipment) -> tuple[Job, ...]:
+    # Brakes that are entered as equipment are still brakes: not to be left until later, and proved.
+    area, system = named_place(fields.name) or ("cabin", "load")
     return (
         job(
             f"Fit {fields.name}",
@@ -26,15 +29,20 @@ def jobs(fields: Equipment) -> tuple[Job, ...]:
                 "Tied down to structure; nothing loose in the cabin.",
                 "Fuse at the battery for whatever takes current.",
             ),
-            (
-                "battery",
-                "mass",
-            ),
-            area="electrics" if "battery" in fields.name.lower() else "cabin",
-            system="load",
+            _cautions(system),
+            area=area,
+            system=system,
             tools=("scale", "drill"),
         ),
     )
+
+
+def _cautions(system: System) -> tuple[Caution, ...]:
+    if system in ("brakes", "steering"):
+        return ("battery", "stands", "brakes", "mass")
+    if system == "fuel":
+        return ("battery", "fuel", "mass")
+    return ("battery", "mass")
 
 
 KIND = Kind(
