@@ -210,7 +210,16 @@ class TestDoing:
         done = browser.ask("POST", "/rigs/1/jobs/resolve", {"line": entry["id"], "how": "new hose"})
         assert done.status_code == 200
         assert "temporary-fix" not in [each["code"] for each in browser.sheet()["here"]["findings"]]
-        assert "new hose" in browser.ask("GET", "/rigs/1/jobs/log").json["entries"][0]["text"]
+        log = browser.ask("GET", "/rigs/1/jobs/log").json
+        assert "new hose" in log["entries"][0]["text"] and log["open"] == []
+
+    def test_an_open_fix_is_named_however_old(self, browser: Browser) -> None:
+        for ago, kind in ((30, "temporary-fix"), (1, "note")):
+            line = {"kind": kind, "text": kind, "noted_on": str(TODAY - timedelta(ago))}
+            assert browser.ask("PUT", "/rigs/1/records/log_line", {"record": line}).status_code == 200
+        log = browser.ask("GET", "/rigs/1/jobs/log", upto="1").json
+        assert [entry["text"] for entry in log["entries"]] == ["note"]
+        assert [entry["text"] for entry in log["open"]] == ["temporary-fix"]
 
 
 class TestPlan:

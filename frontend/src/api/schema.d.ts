@@ -5125,7 +5125,8 @@ export interface components {
         };
         /**
          * LogPage
-         * @description The latest entries of the log, how many there are in all, and the hours of them all.
+         * @description The latest entries of the log, how many there are in all, and the hours of them all. However old: ``open`` are
+         *     temporary fixes that nobody has resolved, ``pictured`` photographs of before and after.
          */
         LogPage: {
             /** Count */
@@ -5134,6 +5135,10 @@ export interface components {
             entries: components["schemas"]["LogEntry"][];
             /** Hours */
             hours: number;
+            /** Open */
+            open: components["schemas"]["LogEntry"][];
+            /** Pictured */
+            pictured: components["schemas"]["LogEntry"][];
         };
         /**
          * MassPut

@@ -262,9 +262,12 @@ def from_paper(path: RigPath, query: View, body: FromPaper) -> Response:
 
 
 class LogPage(BaseModel):
-    """The latest entries of the log, how many there are in all, and the hours of them all."""
+    """The latest entries of the log, how many there are in all, and the hours of them all. However old: ``open`` are
+    temporary fixes that nobody has resolved, ``pictured`` photographs of before and after."""
 
     entries: list[LogEntry]
+    open: list[LogEntry]
+    pictured: list[LogEntry]
     count: int
     hours: float
 
@@ -280,6 +283,8 @@ def get_log(path: RigPath, query: OfLog) -> Response:
     return as_json(
         LogPage(
             entries=list(entries[: query.upto]),
+            open=[entry for entry in entries if entry.open],
+            pictured=[entry for entry in entries if entry.file is not None and entry.moment is not None],
             count=len(entries),
             hours=sum(entry.hours or 0.0 for entry in entries),
         )

@@ -5,8 +5,7 @@ import type { LogEntry } from "../../api/types";
 
 type Pair = { title: string; before: LogEntry; after: LogEntry };
 
-export function BeforeAfter({ entries }: { entries: LogEntry[] }) {
-  const pictures = entries.filter(({ file, moment }) => file != null && moment != null);
+export function BeforeAfter({ pictures }: { pictures: LogEntry[] }) {
   const pairs: Pair[] = [...new Set(pictures.map(({ job }) => job))].flatMap((job) => {
     const of = pictures.filter((entry) => entry.job === job);
     const after = of.find(({ moment }) => moment === "after");

@@ -43,7 +43,6 @@ export function Log() {
   });
   if (!log)
     return error ? <Problem of={error} className="py-3" /> : <p className="py-3 text-quiet">One moment.</p>;
-  const open = log.entries.filter((entry) => entry.open);
   const days = [...new Set(log.entries.map(({ on }) => on))];
   return (
     <div className="max-w-3xl">
@@ -62,15 +61,15 @@ export function Log() {
         </a>
       </p>
       <LogEntry line={undefined} />
-      {open.length > 0 && (
+      {log.open.length > 0 && (
         <section aria-label="Open temporary fixes">
           <h2 className="border-b border-oxide pb-1 font-semibold text-oxide">Temporary, and still so</h2>
-          {open.map((entry) => (
+          {log.open.map((entry) => (
             <OpenFix key={entry.id} entry={entry} />
           ))}
         </section>
       )}
-      <BeforeAfter entries={log.entries} />
+      <BeforeAfter pictures={log.pictured} />
       {log.count === 0 && <p className="py-3 text-quiet">Nothing is written down yet.</p>}
       {days.map((on) => (
         <section
