@@ -465,7 +465,11 @@ class TestProving:
 
     @pytest.mark.parametrize(
         ("name", "safety", "asked"),
-        [("front brake pads", True, "Brakes"), ("fuel hose", True, "Leaks"), ("fridge", False, "Ride heights")],
+        [
+            ("front brake pads", True, "Brakes"),
+            ("fuel hose", True, "Leaks"),
+            ("fridge", False, "Ride heights"),
+        ],
     )
     def test_equipment_is_of_the_system_that_its_name_says(self, name: str, safety: bool, asked: str) -> None:
         added = Change(kind="equipment", fields={"name": name}, state="fitted", fitted=Fitted(on=TODAY))
