@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from jorvak.core.calculation import Refused
+from jorvak.core.quantities import MONEY, Unreadable, read
 from jorvak.formats.csv_text import csv_rows
 
 MOST_ROWS = 2000
@@ -56,9 +57,9 @@ def _price(text: str, line: int) -> float | None:
     if not text:
         return None
     try:
-        value = float(text.replace(" ", "").replace(",", "."))
-    except ValueError:
-        value = -1.0
+        value = read(text, MONEY, "").value
+    except Unreadable as error:
+        raise Refused("file", f"Line {line}: {error}") from None
     if not 0 <= value < 1e9:
         raise Refused("file", f"Line {line}: “{text[:20]}” is no price. One is written 1240 or 1240.50.")
     return value
