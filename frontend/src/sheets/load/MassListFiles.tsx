@@ -6,6 +6,7 @@ import { newKey } from "../../api/key";
 import { sheetOf } from "../../api/sheets";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
+import { TakeFile } from "../../parts/TakeFile";
 import { useSettings } from "../../parts/settings";
 
 export function MassListFiles() {
@@ -39,15 +40,9 @@ export function MassListFiles() {
       <a className="link" href={`/api/rigs/${sheet.id}/load/masses.xlsx?${query}`} download>
         as a spreadsheet that recalculates
       </a>
-      <label className="link cursor-pointer focus-within:outline-2">
+      <TakeFile accept=".csv,text/csv" look="link" take={(file) => void take(file)}>
         take in a CSV
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          onChange={(event) => void take(event.target.files?.[0])}
-        />
-      </label>
+      </TakeFile>
       <Problem of={problem} />
     </p>
   );

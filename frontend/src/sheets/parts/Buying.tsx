@@ -12,6 +12,7 @@ import { day } from "../../parts/day";
 import { money } from "../../parts/money";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
+import { TakeFile } from "../../parts/TakeFile";
 import { useSettings } from "../../parts/settings";
 import { Tick } from "../../parts/Tick";
 import { Counter } from "./Counter";
@@ -304,19 +305,9 @@ function Lists({ orders }: { orders: Orders }) {
   };
   return (
     <p className="no-print flex flex-wrap items-center gap-x-5 pt-4">
-      <label className="link cursor-pointer">
+      <TakeFile accept=".csv,text/csv" look="link" take={(file) => void takeIn(file)}>
         take in a price list or a confirmation, CSV
-        <input
-          type="file"
-          accept=".csv,text/csv"
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void takeIn(file);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      </TakeFile>
       {orders.parts.some(({ state }) => COMING.includes(state)) && (
         <button className="link" onClick={() => void ask()}>
           ask the counter where it is

@@ -12,6 +12,7 @@ import { Choice } from "../../parts/Entry";
 import { useMeasure } from "../../parts/useMeasure";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
+import { TakeFile } from "../../parts/TakeFile";
 
 const FAULTS = ["none", "goes silent", "jumps", "bad checksums", "wrong speed of the port"] as const;
 const PIECE = 1_000_000;
@@ -110,19 +111,9 @@ export function Drive() {
     <section aria-label="A drive against satellite speed" className="pt-5">
       <h2 className="border-b border-ink pb-1 font-semibold">A drive against satellite speed</h2>
       <div className="cond no-print flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
-        <label className="btn cursor-pointer">
+        <TakeFile accept=".nmea,.log,.txt,.gpx,.csv" look="btn" take={(file) => void read(file)}>
           give a log, NMEA, GPX or CSV
-          <input
-            type="file"
-            className="sr-only"
-            accept=".nmea,.log,.txt,.gpx,.csv"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = "";
-              if (file) void read(file);
-            }}
-          />
-        </label>
+        </TakeFile>
         <button className="btn" onClick={() => void recorded()}>
           the recorded drive
         </button>

@@ -8,6 +8,7 @@ import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
+import { TakeFile } from "../../parts/TakeFile";
 import { useSettings } from "../../parts/settings";
 import { useWork } from "./useWork";
 import { typed } from "./typed";
@@ -358,19 +359,9 @@ function Files({ shop }: { shop: ShopLine | null }) {
           the shop as a file
         </a>
       )}
-      <label className="link cursor-pointer">
+      <TakeFile accept="application/json,.json" look="link" take={(file) => void takeIn(file)}>
         take in a shop’s file
-        <input
-          type="file"
-          accept="application/json,.json"
-          className="sr-only"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) void takeIn(file);
-            event.target.value = "";
-          }}
-        />
-      </label>
+      </TakeFile>
       <Problem of={problem} />
     </p>
   );
