@@ -69,11 +69,12 @@ def unplanned(rig: Rig) -> Rig:
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
     bare = replace(rig, figures=figures, changes=())
-    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED), ())))
+    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED, *TRAVELLED), ())))
 
 
 DECIDED = ("questions", "survey", "gaps", "profiles")
 WORKED = ("jobs", "log", "taken_off", "intervals", "test_cards", "invoices", "parts")
+TRAVELLED = ("legs", "fills", "papers", "countries", "contacts", "ledger")
 ABOARD = ("seats", "tanks", "places", "cargo", "trailers", "weighings")
 
 

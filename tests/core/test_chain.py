@@ -1,7 +1,6 @@
 """The whole chain on the demo rig: stages, results, findings, headlines, jobs, readiness."""
 
 from dataclasses import replace
-from datetime import date
 
 import pytest
 
@@ -14,10 +13,9 @@ from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.kinds import draft, fields_of, jobs_of, kinds, title_of
 from jorvak.core.plan.line import read_line
 from jorvak.core.quantities import INCH
-from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
+from jorvak.core.rig import Change, Figure, Fitted, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.area import StanceResults
-from jorvak.core.trip.readiness import readiness
 from tests.conftest import TODAY, planned, that_takes
 
 EMPTY = Rig(name="Empty")
@@ -323,49 +321,3 @@ def test_figures_are_checked_against_what_is_believable() -> None:
     words = [spec.word for spec in catalogue().values() if spec.word]
     assert len(words) == len(set(words))
     assert not {w for w in words for k in kinds().values() if w in k.words}
-
-
-class TestReadiness:
-    def rig(self, plan: Rig, leaves: date | None) -> Rig:
-        return replace(plan, brief=Brief(leaves_on=leaves))
-
-    def test_counts_days_hours_and_what_stands_between(self, plan: Rig) -> None:
-        ready = readiness(plan, TODAY, ())
-        # On guesses nobody is ready: it is said, and the word is not given.
-        guessed = readiness(plan, TODAY, (), on_guesses=2)
-        assert guessed.verdict != "ready" and "2 checks pass on assumed figures alone" in guessed.sentence
-        assert (ready.verdict, ready.days_left, len(ready.standing)) == ("open", 105, 3)
-        assert ready.hours_open == pytest.approx(3.3 + 8 + 9)
-        assert ready.hours_per_week == pytest.approx(20.3 / 15)
-        assert "105 days left" in ready.sentence
-
-    def test_without_a_date_it_says_so(self, plan: Rig) -> None:
-        ready = readiness(self.rig(plan, None), TODAY, ())
-        assert (ready.verdict, ready.days_left) == ("no-date", None)
-        assert "No day of leaving" in ready.sentence
-
-    def test_a_date_that_has_passed_asks_for_another(self, plan: Rig) -> None:
-        ready = readiness(self.rig(plan, date(2026, 3, 1)), TODAY, ())
-        assert (ready.verdict, ready.days_left, ready.hours_per_week) == ("passed", -1, None)
-        assert "was 1 day ago" in ready.sentence
-
-    def test_all_fitted_is_ready_unless_a_stop_remains(self, plan: Rig) -> None:
-        done = tuple(
-            c.model_copy(update={"state": "fitted", "fitted": Fitted(on=TODAY, hours=2 * 8.0)})
-            for c in plan.changes
-        )
-        rig = replace(plan, changes=done)
-        ready = readiness(rig, TODAY, assess(rig).findings)
-        assert ready.verdict == "ready"
-        assert readiness(rig, TODAY, assess(rig).findings, on_guesses=1).verdict == "open"
-        assert ready.took_against_guess == pytest.approx(48 / 20.3)
-        half = replace(plan, changes=done[:2])
-        assert readiness(half, TODAY, assess(half).findings).verdict == "open"
-
-    def test_the_next_guess_learns_from_the_last(self, plan: Rig) -> None:
-        first = plan.changes[0].model_copy(
-            update={"state": "fitted", "hours": 3.0, "fitted": Fitted(on=TODAY, hours=6)}
-        )
-        ready = readiness(replace(plan, changes=(first, *plan.changes[1:])), TODAY, ())
-        assert "2.0 times its guess" in ready.sentence
-        assert "reckon with 34 h" in ready.sentence

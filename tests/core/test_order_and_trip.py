@@ -21,7 +21,7 @@ from tests.core.test_findings_table import found, noted, severities
 
 
 def ready(rig: Rig) -> Readiness:
-    return readiness(rig, TODAY, assess(rig, with_doubt=False, on=TODAY).findings)
+    return readiness(rig, TODAY, assess(rig, with_doubt=False, on=TODAY))
 
 
 class TestOrder:
@@ -123,9 +123,9 @@ class TestSurveyBeforeTheTrip:
         self, plover: Rig, update: dict[str, object], blocks: str | None
     ) -> None:
         got = ready(with_records(plover, survey=(BELT.model_copy(update=update),)))
-        assert [unsafe.says.split(": ")[1] for unsafe in got.unsafe] == ([blocks] if blocks else [])
-        assert got.verdict == ("open" if blocks else "ready")
-        assert ("Not before 1 safety item" in got.sentence) == bool(blocks)
+        against = [each.text.split(": ")[2] for each in got.against if each.sheet == "survey"]
+        assert against == ([blocks] if blocks else [])
+        assert (got.verdict == "do-not-go") == bool(blocks)
 
     def test_what_it_decides_counts_in_hours_and_money(self, plover: Rig) -> None:
         given = Weighing(repair_hours=3, repair_cost=20, replace_hours=1.5, replace_cost=140)
@@ -143,9 +143,9 @@ class TestSurveyBeforeTheTrip:
 class TestRivals:
     def test_options_that_nobody_chose_are_no_work(self) -> None:
         open_, chosen = demo(0), choosing(demo(0), "40 mm", "A springs")
-        titles = [item.title for item in ready(open_).standing]
+        titles = [item.title for item in ready(open_).open]
         assert not any(title.startswith(("springs", "coil spacers", "trim")) for title in titles)
-        assert sum(item.title.startswith("springs") for item in ready(chosen).standing) == 2
+        assert sum(item.title.startswith("springs") for item in ready(chosen).open) == 2
 
     def test_the_hours_of_options_are_of_the_whole_plan_as_its_money_is(self) -> None:
         rig = demo(0)

@@ -48,7 +48,7 @@ class TestTheCurve:
 
 class TestGrades:
     def test_top_holds_the_demos_pass_and_hunts_on_a_steeper_one(self) -> None:
-        plover = demo(0)
+        plover = with_figures(demo(0), aims__pass_altitude_m=1200.0)
         grade = results(plover).of(RollingResults).grade.value
         assert grade and grade.tallest == len(grade.gears) - 1 and grade.altitude_m == 1200
         wall = results(with_figures(plover, aims__pass_grade_pct=8.0)).of(RollingResults).grade.value

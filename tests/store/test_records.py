@@ -14,6 +14,7 @@ from jorvak.core.records import record_types
 from jorvak.core.rig import Figure, Record, Rig
 from jorvak.core.stance.records import Gap, Profile
 from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto, Weighing
+from jorvak.core.trip.records import Contact, Country, Fill, LedgerEntry, Leg, Paper, WayPoint
 from jorvak.core.vehicle.records import Face, Part
 from jorvak.core.work.records import BehindIt as Behind
 from jorvak.core.work.records import (
@@ -51,7 +52,8 @@ EXAMPLES: dict[str, Record] = {
     "tank": FoundTank(name="main", holds="diesel"),
     "place": LoadPlace(name="left drawer", kind="drawer", at_hand=True),
     "cargo": Cargo(name="stove", place="left drawer", pinned=True, may=("left drawer", "rack"), apart=("food",),
-                   at_hand=True, at_home=True, trips=("estuary", "hut")),
+                   at_hand=True, at_home=True, trips=("estuary", "hut"), sort="tool", for_what="engine oil",
+                   packed_on=date(2026, 6, 14), used=False),
     "trailer": Trailer(name="boat", braked=False),
     "weighing": OnScales(name="before the bar", taken_on=date(2026, 2, 1), scale="four pads", front_kg=1100,
                          rear_kg=980.5, left_front_kg=560, right_front_kg=540, left_rear_kg=490, right_rear_kg=490.5),
@@ -66,7 +68,8 @@ EXAMPLES: dict[str, Record] = {
                      spells=(Spell(on=date(2026, 1, 8), hours=2.25),), running_since="2026-01-09T18:00:00+00:00",
                      held_on=date(2026, 1, 10), put_off="no room", signed=SignOff(on=date(2026, 1, 11), odometer_km=1)),
     "log_line": LogLine(kind="temporary-fix", text="clamped", noted_on=date(2026, 1, 9), noted_by="Ines", system="fuel",
-                        file="0123456789abcdef.jpg", moment="before", resolved_on=date(2026, 1, 10), how="new hose"),
+                        file="0123456789abcdef.jpg", moment="before", resolved_on=date(2026, 1, 10), how="new hose",
+                        trip="flats", odometer_km=129000, became="job"),
     "taken_off": TakenOff(name="skid plate", place="under the case", taken_on=date(2026, 1, 9), bag="7",
                           fasteners=(JobFastener(where="plate", count=6, thread="M10x1.25"),), heap="usable"),
     "interval": IntervalRecord(name="engine oil", every_km=10000, last_km=120000, every_months=12,
@@ -75,6 +78,16 @@ EXAMPLES: dict[str, Record] = {
                           after=(ProvingRun(value=19.0, on=date(2026, 1, 9), note="wind from ahead"),)),
     "invoice": Invoice(what="gears", amount=700, currency="kr", rate=1.21, billed_on=date(2026, 1, 9), paid=False,
                        wasted=True, for_change=4),
+    "leg": Leg(name="north bank", place=5, km=100, surface="sand", days=4.5, fill_fuel=True, slope_pct=6.5,
+               altitude_m=410, line=(WayPoint(km=0, lat_deg=61.2, lon_deg=8.4, altitude_m=12.5),
+                                     WayPoint(km=100, lat_deg=61.9, lon_deg=8.4)), driven_on=date(2026, 6, 20)),
+    "fill": Fill(station="town", filled_on=date(2026, 6, 19), litres=62.4, full=False, driven={"road": 410, "sand": 40},
+                 odometer_km=129000, cost=88, trip="flats"),
+    "paper": Paper(name="passport", of_whom="Ines", ends_on=date(2029, 1, 1), trips=("flats",)),
+    "country": Country(name="across", from_on=date(2026, 6, 16), until_on=date(2026, 8, 1), rules="vests",
+                       tyres="winter", tyres_from="11-01", tyres_until="04-15", tyres_met=True),
+    "contact": Contact(name="desk", reach="by radio", worry_on=date(2026, 8, 10), worry_at="18:00", if_late="ring"),
+    "ledger_entry": LedgerEntry(what="front_left_ride_mm", moment="leaving", value=498.5, off=2, read_on=date(2026, 6, 14)),
     "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 

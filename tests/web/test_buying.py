@@ -152,7 +152,7 @@ def test_lists_leave_as_csv_and_as_a_workbook(browser: Browser, client: FlaskCli
     assert text.splitlines()[0].startswith("title,stage,area") and "'=1+1" in text
     assert client.get("/api/rigs/1/lists/secrets.csv", headers=OWN).status_code in (404, 422)
     book = load_workbook(io.BytesIO(client.get("/api/rigs/1/lists.xlsx", headers=OWN).data))
-    assert book.sheetnames == ["jobs", "parts", "log", "money"]
+    assert book.sheetnames == ["jobs", "parts", "log", "money", "legs", "fills", "take"]
     assert book["jobs"]["D2"].value == 2
 
 

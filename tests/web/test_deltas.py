@@ -95,7 +95,13 @@ def test_only_what_is_looked_at_is_answered(browser: Browser) -> None:
         found: dict[str, Any] = answer.json["here"]["results"]
         return {name: set(area) for name, area in found.items()}
 
-    assert results("") == {"load": set(), "rolling": {"gears"}, "stance": {"height"}, "driveline": {"mating"}}
+    assert results("") == {
+        "load": set(),
+        "rolling": {"gears"},
+        "stance": {"height"},
+        "driveline": {"mating"},
+        "trip": set(),
+    }
     looks = results("load,stance.climb")
     assert looks["load"] == set(areas()["load"].functions) and looks["stance"] == {"height", "climb"}
     assert_problem(

@@ -108,8 +108,10 @@ def test_the_thread_through_the_api(browser: Browser) -> None:
     assert fitted["changes"][0]["fitted"]["odometer_km"] == pytest.approx(128399.9, abs=0.1)
     assert fitted["changes"][0]["fitted"]["hours"] == 4.5
     assert fitted["outlines"]["today"]["front"]["size"] == "285/75R17"
-    trip = browser.ask("GET", "/rigs/1/trip").json["readiness"]
-    assert (trip["days_left"], len(trip["standing"]), trip["verdict"]) == (105, 2, "open")
+    trip = browser.ask("GET", "/rigs/1/trip").json
+    ready = trip["answer"]
+    assert (ready["days_left"], len(ready["open"]), ready["as_planned"]) == (105, 2, True)
+    assert trip["other"]["as_planned"] is False
 
     undone = browser.ask("POST", "/rigs/1/undo").json
     assert undone["changes"][0]["state"] == "chosen"

@@ -119,10 +119,13 @@ class TestDoing:
             "decision": "replace",
         }
         browser.ask("PUT", "/rigs/1/records/survey_item", {"record": item})
-        unsafe = browser.ask("GET", "/rigs/1/trip").json["readiness"]["unsafe"]
-        assert [each["item"] for each in unsafe] == ["brake pipe"]
+        against = browser.ask("GET", "/rigs/1/trip").json["answer"]["against"]
+        assert [each["text"] for each in against if each["sheet"] == "survey"] == [
+            "brake pipe: worn: replace, not done"
+        ]
         assert browser.ask("POST", "/rigs/1/jobs/sign", {"key": "survey brake pipe"}).status_code == 200
-        assert browser.ask("GET", "/rigs/1/trip").json["readiness"]["unsafe"] == []
+        against = browser.ask("GET", "/rigs/1/trip").json["answer"]["against"]
+        assert [each for each in against if each["sheet"] == "survey"] == []
         assert job(browser, "survey brake pipe")["done"]
 
     def test_an_interval_counts_anew(self, browser: Browser) -> None:

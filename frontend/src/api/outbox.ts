@@ -30,6 +30,8 @@ export type Placed = {
 const NOT_PLACED = { mass: "", mass_known: "assumed", mass_off: "", x: "", y: "", z: "", cost: "" } as const;
 export type WeighingIn = components["schemas"]["WeighingIn"];
 
+export type NewLeg = components["schemas"]["NewLeg"];
+
 export type Write =
   | {
       do: "note";
@@ -95,6 +97,13 @@ export type Write =
   | { do: "resolve"; line: number; how: string }
   | { do: "order"; part: string; offer: string }
   | { do: "where is it" }
+  | { do: "legs"; legs: NewLeg[] }
+  | { do: "leg"; leg: number; version: number; set: Record<string, unknown> }
+  | { do: "leg order"; ids: number[] }
+  | { do: "carried"; cargo: number; packed?: boolean; used?: boolean }
+  | { do: "evening job" }
+  | { do: "ledger now"; moment: components["schemas"]["TakeOver"]["moment"] }
+  | { do: "becomes"; line: number; what: components["schemas"]["Becomes"]["what"] }
   | { do: "undo" }
   | { do: "redo" };
 
@@ -379,6 +388,47 @@ async function deliver({ rig, view, key, write }: Posted): Promise<Sheet> {
         client.POST("/api/rigs/{rig_id}/jobs/resolve", {
           params: { path, query },
           body: { line: write.line, how: write.how },
+        }),
+      );
+    case "legs":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/trip/legs", { params: { path, query }, body: { legs: write.legs } }),
+      );
+    case "leg":
+      return sheetOf(
+        client.PATCH("/api/rigs/{rig_id}/trip/legs/{leg_id}", {
+          params: { path: { ...path, leg_id: write.leg }, query },
+          body: { version: write.version, set: write.set },
+        }),
+      );
+    case "leg order":
+      return sheetOf(
+        client.PUT("/api/rigs/{rig_id}/trip/legs/order", {
+          params: { path, query },
+          body: { ids: write.ids },
+        }),
+      );
+    case "carried":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/trip/take/tick", {
+          params: { path, query },
+          body: { cargo: write.cargo, packed: write.packed ?? null, used: write.used ?? null },
+        }),
+      );
+    case "evening job":
+      return sheetOf(client.POST("/api/rigs/{rig_id}/trip/evening/job", { params: { path, query } }));
+    case "ledger now":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/trip/home/now", {
+          params: { path, query },
+          body: { moment: write.moment },
+        }),
+      );
+    case "becomes":
+      return sheetOf(
+        client.POST("/api/rigs/{rig_id}/trip/home/becomes", {
+          params: { path, query },
+          body: { line: write.line, what: write.what },
         }),
       );
     case "undo":

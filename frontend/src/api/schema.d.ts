@@ -1579,9 +1579,266 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["trip_get_trip_trip_get"];
+        /** Go, go with these limits, or do not go, and what that rests on. */
+        get: operations["trip_get_answer_trip_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/book.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Card for the dash, legs, what to take, the evening before, and the sheet to leave behind. */
+        get: operations["papers_book_trip_book_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/dash.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The card for the dash alone. */
+        get: operations["papers_dash_trip_dash_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/evening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to check the evening before, with the figure that is right for this vehicle laden. */
+        get: operations["going_get_evening_evening_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/evening/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a job of the evening before, its lines as steps to tick. */
+        post: operations["going_evening_job_evening_job_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/home": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Figures at four moments with what moved, and what became of the trip's log. */
+        get: operations["going_get_home_home_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/home/becomes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make a survey item or a job of a line of the trip's log; for a change the line of changes is there. */
+        post: operations["going_becomes_home_becomes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/home/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Note what the rig's own figures say today as those of a moment, where nothing is noted for it yet. */
+        post: operations["going_note_now_home_now_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/legs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The legs of the trip, at the stage that is looked at. */
+        get: operations["trip_get_legs_trip_legs_get"];
+        put?: never;
+        /** Put legs behind those that are there, as one write. */
+        post: operations["trip_add_legs_trip_legs_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/legs/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put the legs into another order, as one write. */
+        put: operations["trip_order_legs_trip_legs_order_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/legs/{leg_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Change a leg. */
+        patch: operations["trip_edit_leg_trip_legs__int_leg_id__patch"];
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Papers with their last day, countries with their rules, and who knows the route. */
+        get: operations["going_get_papers_papers_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/route": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a GPX, sent as the body of the request: its tracks, routes or waypoints as ways. */
+        post: operations["going_read_route_route_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/route.gpx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The legs of the trip as routes, with fills and notes. */
+        get: operations["papers_route_trip_route_gpx_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to take along, what of it is in, and what it weighs. */
+        get: operations["going_get_take_take_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/trip/take/tick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tick a thing off. Twice the same is once; two people at one list do not undo one another. */
+        post: operations["going_tick_cargo_take_tick_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1616,6 +1873,24 @@ export interface paths {
         get: operations["measure_get_waits_waits_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/way": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the page of the way shows. */
+        get: operations["way_get_way_get"];
+        put?: never;
+        /** Keep what was noted on the way, each by itself: what is wrong with one keeps no other out. */
+        post: operations["way_take_in_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1831,6 +2106,21 @@ export interface components {
             reason: string;
         };
         /**
+         * Against
+         * @description A reason not to go: what it says, on which sheet it stands, and the key of the finding where it is one.
+         */
+        Against: {
+            /**
+             * Finding
+             * @default null
+             */
+            finding: string | null;
+            /** Sheet */
+            sheet: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * AllWaits
          * @description By what a builder calls each result that waits: the paths of all figures that it waits for.
          */
@@ -1839,6 +2129,21 @@ export interface components {
             waits: {
                 [key: string]: string[];
             };
+        };
+        /**
+         * Answers
+         * @description Go or not. ``answer`` is of the vehicle as planned while there is time for what is open, else as it stands;
+         *     ``other`` is the other of the two, None where nothing is open.
+         */
+        Answers: {
+            answer: components["schemas"]["Readiness"];
+            /** Km */
+            km: number;
+            /** Last On */
+            last_on: string | null;
+            other: components["schemas"]["Readiness"] | null;
+            /** Trip */
+            trip: string;
         };
         /** ArticulationOut */
         ArticulationOut: {
@@ -1944,6 +2249,13 @@ export interface components {
                     sag?: components["schemas"]["Result_Sagging_"];
                     tip?: components["schemas"]["Result_Tip_"];
                     under_differentials_mm?: components["schemas"]["Result_float_"];
+                };
+                /** Trip */
+                trip: {
+                    climbs?: components["schemas"]["Result_tuple_Climb__________"];
+                    consumption?: components["schemas"]["Result_Consumption_"];
+                    way?: components["schemas"]["Result_TripWay_"];
+                    way_loads?: components["schemas"]["Result_WayLoads_"];
                 };
             };
             /** Stage */
@@ -2054,6 +2366,19 @@ export interface components {
             settled: boolean;
             /** Shift Mm */
             shift_mm: number;
+        };
+        /**
+         * Becomes
+         * @description What is made of a line of the trip's log.
+         */
+        Becomes: {
+            /** Line */
+            line: number;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "survey item" | "job" | "nothing";
         };
         /**
          * BehindIt
@@ -2256,7 +2581,8 @@ export interface components {
          * @description Something to carry. What it weighs is a figure, ``cargo.NAME.mass_kg``.
          *
          *     ``place`` is where it is packed now; ``pinned``: it stays there. ``may`` are the places where it may go, empty:
-         *     anywhere. ``apart`` are things that do not go into the same place.
+         *     anywhere. ``apart`` are things that do not go into the same place. ``for_what`` names the interval for which it is
+         *     carried; ``packed_on``: it is in; ``used``: whether it was, on the trip that is over.
          */
         Cargo: {
             /**
@@ -2277,12 +2603,22 @@ export interface components {
              */
             at_home: boolean;
             /**
+             * For What
+             * @default null
+             */
+            for_what: string | null;
+            /**
              * May
              * @default []
              */
             may: string[];
             /** Name */
             name: string;
+            /**
+             * Packed On
+             * @default null
+             */
+            packed_on: string | null;
             /**
              * Pinned
              * @default false
@@ -2294,11 +2630,73 @@ export interface components {
              */
             place: string | null;
             /**
+             * Sort
+             * @default null
+             */
+            sort: ("spare" | "oil" | "tool" | "recovery") | null;
+            /**
              * Trips
              * @description on which trips it comes along; empty: on every one
              * @default []
              */
             trips: string[];
+            /**
+             * Used
+             * @default null
+             */
+            used: boolean | null;
+        };
+        /** CargoLine */
+        CargoLine: {
+            cargo: components["schemas"]["Cargo"];
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * CargoTick
+         * @description That a thing is in (or not any more), or was used on the trip (or not).
+         */
+        CargoTick: {
+            /** Cargo */
+            cargo: number;
+            /**
+             * Packed
+             * @default null
+             */
+            packed: boolean | null;
+            /**
+             * Used
+             * @default null
+             */
+            used: boolean | null;
+        };
+        /**
+         * Carried
+         * @description A thing to carry that comes along: what it weighs (None: nobody weighed it), where it is, and whether it is in.
+         *
+         *     ``weighed``: its mass is from a scale.
+         */
+        Carried: {
+            /** Cargo */
+            cargo: number;
+            /** For What */
+            for_what: string | null;
+            /** Kg */
+            kg: number | null;
+            /** Name */
+            name: string;
+            /** Packed On */
+            packed_on: string | null;
+            /** Place */
+            place: string | null;
+            /** Sort */
+            sort: ("spare" | "oil" | "tool" | "recovery") | null;
+            /** Used */
+            used: boolean | null;
+            /** Weighed */
+            weighed: boolean;
         };
         /**
          * CasterHere
@@ -2627,6 +3025,30 @@ export interface components {
             /** What */
             what: string;
         };
+        /**
+         * Climb
+         * @description A leg's climb, laden: the speed wanted, and the gear (from 1) that holds it; where none does, the fastest that
+         *     some gear holds, in which gear, and None where none holds any. ``reserve_pct`` is that of the gear.
+         *     ``known`` False: nobody can say what a turbo engine has left so high up.
+         */
+        Climb: {
+            /** Altitude M */
+            altitude_m: number;
+            /** Gear */
+            gear: number | null;
+            /** Grade Pct */
+            grade_pct: number;
+            /** Held Kmh */
+            held_kmh: number | null;
+            /** Known */
+            known: boolean;
+            /** Leg */
+            leg: string;
+            /** Reserve Pct */
+            reserve_pct: number | null;
+            /** Wanted Kmh */
+            wanted_kmh: number;
+        };
         /** ClimbOut */
         ClimbOut: {
             /**
@@ -2751,6 +3173,69 @@ export interface components {
             columns: components["schemas"]["Column"][];
             /** Rows */
             rows: components["schemas"]["Row"][];
+        };
+        /**
+         * Consumption
+         * @description Litres per 100 km by surface; ``stretches`` of one's own log that say so, none where it is as noted.
+         */
+        Consumption: {
+            /** Factors */
+            factors: {
+                [key: string]: number;
+            };
+            /** L Per 100Km */
+            l_per_100km: {
+                [key: string]: number;
+            };
+            /** Stretches */
+            stretches: number;
+        };
+        /**
+         * Contact
+         * @description Somebody at home who knows the route, when to worry, and what to do then.
+         */
+        Contact: {
+            /**
+             * If Late
+             * @description whom to call then, in which order
+             * @default null
+             */
+            if_late: string | null;
+            /**
+             * Knows
+             * @default null
+             */
+            knows: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Reach
+             * @default null
+             */
+            reach: string | null;
+            /**
+             * Trips
+             * @default []
+             */
+            trips: string[];
+            /**
+             * Worry At
+             * @default null
+             */
+            worry_at: string | null;
+            /**
+             * Worry On
+             * @default null
+             */
+            worry_on: string | null;
+        };
+        /** ContactLine */
+        ContactLine: {
+            contact: components["schemas"]["Contact"];
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
         };
         /**
          * Copy
@@ -2890,6 +3375,70 @@ export interface components {
             price: number;
             /** Stock */
             stock: number;
+        };
+        /**
+         * Country
+         * @description A country of the route, and its rules as the builder types them.
+         *
+         *     ``tyres`` is what it wants on the wheels from ``tyres_from`` to ``tyres_until`` of each year; ``tyres_met``: what is
+         *     fitted answers it.
+         */
+        Country: {
+            /**
+             * From On
+             * @default null
+             */
+            from_on: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Rules
+             * @default null
+             */
+            rules: string | null;
+            /**
+             * Trips
+             * @default []
+             */
+            trips: string[];
+            /**
+             * Tyres
+             * @default null
+             */
+            tyres: string | null;
+            /**
+             * Tyres From
+             * @default null
+             */
+            tyres_from: string | null;
+            /**
+             * Tyres Met
+             * @default false
+             */
+            tyres_met: boolean;
+            /**
+             * Tyres Until
+             * @default null
+             */
+            tyres_until: string | null;
+            /**
+             * Until On
+             * @default null
+             */
+            until_on: string | null;
+        };
+        /**
+         * CountryLine
+         * @description ``season``: when its tyre rule holds while the trip is there, in words; None where it does not.
+         */
+        CountryLine: {
+            country: components["schemas"]["Country"];
+            /** Id */
+            id: number;
+            /** Season */
+            season: string | null;
+            /** Version */
+            version: number;
         };
         /**
          * Crawl
@@ -3322,6 +3871,25 @@ export interface components {
             /** What */
             what: string;
         };
+        /** Evening */
+        Evening: {
+            /** Lines */
+            lines: components["schemas"]["EveningLine"][];
+        };
+        /**
+         * EveningLine
+         * @description One thing to look at: under which heading, what, the figure, and what it comes from or why.
+         */
+        EveningLine: {
+            /** About */
+            about: string;
+            /** Figure */
+            figure: string;
+            /** What */
+            what: string;
+            /** Why */
+            why: string;
+        };
         /**
          * Event
          * @description Something that happens on the way: at which position and lock, and what.
@@ -3531,9 +4099,64 @@ export interface components {
             person: string;
         };
         /**
+         * Fill
+         * @description Fuel that went in. ``driven`` are the km by surface since the fill before; ``full``: to the full.
+         */
+        Fill: {
+            /**
+             * Cost
+             * @default null
+             */
+            cost: number | null;
+            /** Driven */
+            driven?: {
+                [key: string]: number;
+            };
+            /**
+             * Filled On
+             * Format: date
+             */
+            filled_on: string;
+            /**
+             * Full
+             * @default true
+             */
+            full: boolean;
+            /** Litres */
+            litres: number;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Odometer Km
+             * @default null
+             */
+            odometer_km: number | null;
+            /**
+             * Station
+             * @default on the way
+             */
+            station: string;
+            /**
+             * Trip
+             * @default null
+             */
+            trip: string | null;
+        };
+        /** FillLine */
+        FillLine: {
+            fill: components["schemas"]["Fill"];
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+        };
+        /**
          * Finding
-         * @description One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
-         *     raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
+         * @description One thing that is upset. ``key`` is its code and what it is about; ``system`` what of the vehicle it concerns,
+         *     ``change`` the id of the change that raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
          *     that it is about, such as ``stance.lift``. ``rated``: it holds a part's own rating against a mass, and is settled
          *     only where that is known and passes.
          */
@@ -3570,6 +4193,11 @@ export interface components {
              * @enum {string}
              */
             severity: "stop" | "measure" | "watch" | "note";
+            /**
+             * System
+             * @enum {string}
+             */
+            system: "brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money";
             /** Text */
             text: string;
         };
@@ -3659,6 +4287,34 @@ export interface components {
              * @default []
              */
             trips: string[];
+        };
+        /**
+         * FoundWay
+         * @description A way in a file: how far, how much it climbs in all, its steepest climb that lasts and how high it gets; None
+         *     without heights. ``says`` is what there is to know of it.
+         */
+        FoundWay: {
+            /** Altitude M */
+            altitude_m: number | null;
+            /** Climbs M */
+            climbs_m: number | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "track" | "route" | "waypoints";
+            /** Km */
+            km: number;
+            /** Line */
+            line: components["schemas"]["WayPoint"][];
+            /** Name */
+            name: string;
+            /** Points */
+            points: number;
+            /** Says */
+            says: string;
+            /** Slope Pct */
+            slope_pct: number | null;
         };
         /** FourLinkOut */
         FourLinkOut: {
@@ -4098,6 +4754,16 @@ export interface components {
             height_mm: number;
         };
         /**
+         * HeightAt
+         * @description How high a leg is, so far from its beginning.
+         */
+        HeightAt: {
+            /** Altitude M */
+            altitude_m: number;
+            /** Km */
+            km: number;
+        };
+        /**
          * Held
          * @description Where an end of a line is held, from the wheel's centre as found: behind it, outboard of it, above it.
          */
@@ -4173,6 +4839,47 @@ export interface components {
         Holds: {
             /** Holds */
             holds: components["schemas"]["HeldAt"][];
+        };
+        /**
+         * Home
+         * @description ``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what went by
+         *     the odometer between the first and the last reading of it, None where there are not two.
+         */
+        Home: {
+            /** Km */
+            km: {
+                [key: string]: number;
+            };
+            /** Legs */
+            legs: number;
+            /** Legs Driven */
+            legs_driven: number;
+            /** Lines */
+            lines: components["schemas"]["LogLine"][];
+            /** Litres */
+            litres: number;
+            /** Never Used */
+            never_used: components["schemas"]["NeverUsed"][];
+            /** Never Used Kg */
+            never_used_kg: number;
+            /** Not Said */
+            not_said: number;
+            /** True Km */
+            true_km: number | null;
+        };
+        /**
+         * HomeSheet
+         * @description Before and after, and what the trip's log says.
+         */
+        HomeSheet: {
+            home: components["schemas"]["Home"];
+            /**
+             * Ids
+             * @description of the lines of the log, as they stand
+             */
+            ids: number[];
+            /** Ledger */
+            ledger: components["schemas"]["LedgerLine"][];
         };
         /** HoursLearntOut */
         HoursLearntOut: {
@@ -4851,6 +5558,281 @@ export interface components {
             roll_deg: number;
         };
         /**
+         * LedgerCell
+         * @description A figure at one of the moments. ``entry`` is the id of what is kept of it.
+         */
+        LedgerCell: {
+            /** Entry */
+            entry: number;
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "found" | "built" | "leaving" | "home";
+            /** Off */
+            off: number;
+            /** Read On */
+            read_on: string | null;
+            /** Value */
+            value: number;
+        };
+        /**
+         * LedgerLine
+         * @description A row of the ledger, and the version of each entry of it by its id.
+         */
+        LedgerLine: {
+            row: components["schemas"]["LedgerRow"];
+            /** Versions */
+            versions: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * LedgerMove
+         * @description From one moment to the next that is noted: by how much, within what ±, and what it means where it is more.
+         */
+        LedgerMove: {
+            /** By */
+            by: number;
+            /** Means */
+            means: string | null;
+            /** Moved */
+            moved: boolean;
+            /** Off */
+            off: number;
+            /**
+             * Since
+             * @enum {string}
+             */
+            since: "found" | "built" | "leaving" | "home";
+            /**
+             * Until
+             * @enum {string}
+             */
+            until: "found" | "built" | "leaving" | "home";
+        };
+        /**
+         * LedgerRow
+         * @description ``now`` is what the rig's own figures say today, with its ±; None: they do not say.
+         */
+        LedgerRow: {
+            /** Cells */
+            cells: components["schemas"]["LedgerCell"][];
+            /** How */
+            how: string;
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Moves */
+            moves: components["schemas"]["LedgerMove"][];
+            /** Now */
+            now: number | null;
+            /** Now Off */
+            now_off: number | null;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * Leg
+         * @description A leg of the trip. Fills are to the full, at its beginning.
+         *
+         *     ``place`` is where it stands among the others. ``slope_pct`` is its steepest climb that lasts, ``altitude_m`` how
+         *     high it gets; ``line`` is its way, from a track. ``driven_on``: it is behind us.
+         */
+        Leg: {
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /**
+             * Days
+             * @default 0
+             */
+            days: number;
+            /**
+             * Driven On
+             * @default null
+             */
+            driven_on: string | null;
+            /**
+             * Fill Fuel
+             * @default false
+             */
+            fill_fuel: boolean;
+            /**
+             * Fill Water
+             * @default false
+             */
+            fill_water: boolean;
+            /** Km */
+            km: number;
+            /**
+             * Line
+             * @default []
+             */
+            line: components["schemas"]["WayPoint"][];
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Place
+             * @default 0
+             */
+            place: number;
+            /**
+             * Slope Pct
+             * @default null
+             */
+            slope_pct: number | null;
+            /**
+             * Surface
+             * @default road
+             * @enum {string}
+             */
+            surface: "road" | "gravel" | "track" | "sand" | "low" | "snow" | "mud";
+            /**
+             * Trips
+             * @description on which trips it is driven; empty: on every one
+             * @default []
+             */
+            trips: string[];
+        };
+        /**
+         * LegAlong
+         * @description A leg with what is in the tanks. ``fuel_spare_l`` and ``water_spare_l`` are what is left beyond the reserve.
+         */
+        LegAlong: {
+            /** Days */
+            days: number;
+            /** Fills Fuel */
+            fills_fuel: boolean;
+            /** Fills Water */
+            fills_water: boolean;
+            /** Fuel Left L */
+            fuel_left_l: number;
+            /** Fuel Spare L */
+            fuel_spare_l: number;
+            /** Fuel Start L */
+            fuel_start_l: number;
+            /** Fuel Used L */
+            fuel_used_l: number;
+            /** Km */
+            km: number;
+            /** Name */
+            name: string;
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "road" | "gravel" | "track" | "sand" | "low" | "snow" | "mud";
+            /** Water Left L */
+            water_left_l: number;
+            /** Water Spare L */
+            water_spare_l: number;
+            /** Water Start L */
+            water_start_l: number;
+        };
+        /**
+         * LegEdit
+         * @description What is to be different about a leg, numbers as typed; its line stays.
+         */
+        LegEdit: {
+            /** Set */
+            set: {
+                [key: string]: unknown;
+            };
+            /** Version */
+            version: number;
+        };
+        /**
+         * LegLine
+         * @description A leg with the version that a write to it has to name; ``profile`` are heights along it.
+         */
+        LegLine: {
+            /** Id */
+            id: number;
+            /** @description without its line */
+            leg: components["schemas"]["Leg"];
+            /** Profile */
+            profile: components["schemas"]["HeightAt"][];
+            /** Version */
+            version: number;
+        };
+        /** LegOrder */
+        LegOrder: {
+            /**
+             * Ids
+             * @description every leg of the trip, as they are driven
+             */
+            ids: number[];
+        };
+        /**
+         * LegPressure
+         * @description Pressures of a leg, and how fast that may be driven; None on the road: as fast as the road allows.
+         *
+         *     A pressure is None where what is set does not carry the load even at walking pace.
+         */
+        LegPressure: {
+            /** Front Kpa */
+            front_kpa: number | null;
+            /** Leg */
+            leg: string;
+            /** Max Kmh */
+            max_kmh: number | null;
+            /** Rear Kpa */
+            rear_kpa: number | null;
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "road" | "gravel" | "track" | "sand" | "low" | "snow" | "mud";
+        };
+        /**
+         * LegStands
+         * @description What stands on the axles at the beginning and at the end of a leg.
+         */
+        LegStands: {
+            /** End Front Kg */
+            end_front_kg: number;
+            /** End Rear Kg */
+            end_rear_kg: number;
+            /** Name */
+            name: string;
+            /** Start Front Kg */
+            start_front_kg: number;
+            /** Start Rear Kg */
+            start_rear_kg: number;
+        };
+        /**
+         * Legs
+         * @description The legs at a stage: tanks, axles against their limits, climbs, pressures, ranges; and the log of fuel.
+         */
+        Legs: {
+            climbs: components["schemas"]["Result_tuple_Climb__________"];
+            consumption: components["schemas"]["Result_Consumption_"];
+            /** Fills */
+            fills: components["schemas"]["FillLine"][];
+            /** Legs */
+            legs: components["schemas"]["LegLine"][];
+            /**
+             * Limits Kg
+             * @description permitted in all, front and rear, those that are noted
+             */
+            limits_kg: {
+                [key: string]: number;
+            };
+            loads: components["schemas"]["Result_WayLoads_"];
+            /** Pressures */
+            pressures: components["schemas"]["LegPressure"][];
+            way: components["schemas"]["Result_TripWay_"];
+        };
+        /**
          * Level
          * @description What the level on the dash says, and the rig's own limits; ``margin_deg`` is the most that should be leant.
          */
@@ -4868,6 +5850,26 @@ export interface components {
             front: components["schemas"]["AxleLift"];
             /** @description at the rear axle */
             rear: components["schemas"]["AxleLift"];
+        };
+        /**
+         * Limit
+         * @description ``before``: something that is done before leaving, else kept on the way. ``finding`` is the key of the one that
+         *     it comes from, None where it comes from elsewhere; ``sheet`` where that stands.
+         */
+        Limit: {
+            /** Comes From */
+            comes_from: string;
+            /** Finding */
+            finding: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "before" | "on-the-way";
+            /** Sentence */
+            sentence: string;
+            /** Sheet */
+            sheet: string;
         };
         /**
          * Line
@@ -5122,6 +6124,81 @@ export interface components {
             system: ("brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money") | null;
             /** Text */
             text: string;
+        };
+        /**
+         * LogLine
+         * @description One line of the log. A temporary fix stays open until ``resolved_on``; a photograph may be of before or after.
+         *
+         *     ``trip``: it happened on that trip, at ``odometer_km``; ``became`` says what was made of it at home.
+         */
+        LogLine: {
+            /**
+             * Became
+             * @default null
+             */
+            became: string | null;
+            /**
+             * File
+             * @default null
+             */
+            file: string | null;
+            /**
+             * How
+             * @default null
+             */
+            how: string | null;
+            /**
+             * Job
+             * @default null
+             */
+            job: string | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "note" | "found" | "went-wrong" | "temporary-fix" | "decision" | "photograph" | "reading";
+            /**
+             * Moment
+             * @default null
+             */
+            moment: ("before" | "after") | null;
+            /**
+             * Noted By
+             * @default null
+             */
+            noted_by: string | null;
+            /**
+             * Noted On
+             * Format: date
+             */
+            noted_on: string;
+            /**
+             * Odometer Km
+             * @default null
+             */
+            odometer_km: number | null;
+            /**
+             * Resolved By
+             * @default null
+             */
+            resolved_by: string | null;
+            /**
+             * Resolved On
+             * @default null
+             */
+            resolved_on: string | null;
+            /**
+             * System
+             * @default null
+             */
+            system: ("brakes" | "steering" | "tyres" | "fuel" | "load" | "driveline" | "suspension" | "frame" | "recovery" | "power" | "cooling" | "body" | "papers" | "work" | "money") | null;
+            /** Text */
+            text: string;
+            /**
+             * Trip
+             * @default null
+             */
+            trip: string | null;
         };
         /**
          * LogPage
@@ -5409,6 +6486,16 @@ export interface components {
             verdict: "moved" | "too close to call" | "drive it again" | "not driven yet";
         };
         /**
+         * NeverUsed
+         * @description Something that was carried and not used, and what it weighed; None: nobody weighed it.
+         */
+        NeverUsed: {
+            /** Kg */
+            kg: number | null;
+            /** Name */
+            name: string;
+        };
+        /**
          * NewChange
          * @description A change to put into the order: as typed in the line, as typed in its kind's form, or as it was offered.
          *
@@ -5506,6 +6593,26 @@ export interface components {
              * @enum {string}
              */
             source: "file" | "recorded" | "simulated";
+        };
+        /**
+         * NewLeg
+         * @description A leg that is typed, numbers as typed; ``line`` is that of a track.
+         */
+        NewLeg: {
+            /**
+             * Line
+             * @default []
+             */
+            line: components["schemas"]["WayPoint"][];
+            /** Set */
+            set: {
+                [key: string]: unknown;
+            };
+        };
+        /** NewLegs */
+        NewLegs: {
+            /** Legs */
+            legs: components["schemas"]["NewLeg"][];
         };
         /**
          * NewPoint
@@ -5930,6 +7037,61 @@ export interface components {
             settled: boolean;
             /** Silent */
             silent: boolean;
+        };
+        /**
+         * Paper
+         * @description A paper that the trip needs, and its last day; None: nobody noted it.
+         */
+        Paper: {
+            /**
+             * Ends On
+             * @default null
+             */
+            ends_on: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Number
+             * @default null
+             */
+            number: string | null;
+            /**
+             * Of Whom
+             * @default null
+             */
+            of_whom: string | null;
+            /**
+             * Trips
+             * @default []
+             */
+            trips: string[];
+        };
+        /**
+         * PaperLine
+         * @description ``days_beyond``: how many days it holds beyond the last of the trip; below 0: it ends before.
+         */
+        PaperLine: {
+            /** Days Beyond */
+            days_beyond: number | null;
+            /** Id */
+            id: number;
+            paper: components["schemas"]["Paper"];
+            /** Version */
+            version: number;
+        };
+        /** Papers */
+        Papers: {
+            /** Contacts */
+            contacts: components["schemas"]["ContactLine"][];
+            /** Countries */
+            countries: components["schemas"]["CountryLine"][];
+            /** Papers */
+            papers: components["schemas"]["PaperLine"][];
         };
         /**
          * Part
@@ -6487,12 +7649,19 @@ export interface components {
         };
         /**
          * Readiness
-         * @description Days, work and findings up to the day of leaving. ``open_gates`` are gates of jobs that are begun and not
-         *     passed. Hours per week None: no week is left to spread over.
+         * @description The answer, and what it rests on.
+         *
+         *     ``as_planned``: it supposes that all of ``open`` is done first; else it is of the vehicle as it stands. Hours per
+         *     week None: no week is left to spread over. ``bench_hours_left`` None: no shop says when there is somebody at the
+         *     bench.
          */
         Readiness: {
-            /** Blocking */
-            blocking: components["schemas"]["Finding"][];
+            /** Against */
+            against: components["schemas"]["Against"][];
+            /** As Planned */
+            as_planned: boolean;
+            /** Bench Hours Left */
+            bench_hours_left: number | null;
             /** Days Left */
             days_left: number | null;
             /** Hours Open */
@@ -6501,21 +7670,19 @@ export interface components {
             hours_per_week: number | null;
             /** Leaves On */
             leaves_on: string | null;
-            /** Open Gates */
-            open_gates: string[];
+            /** Limits */
+            limits: components["schemas"]["Limit"][];
+            /** Open */
+            open: components["schemas"]["OpenWork"][];
             /** Sentence */
             sentence: string;
-            /** Standing */
-            standing: components["schemas"]["OpenWork"][];
             /** Took Against Guess */
             took_against_guess: number | null;
-            /** Unsafe */
-            unsafe: components["schemas"]["Unsafe"][];
             /**
              * Verdict
              * @enum {string}
              */
-            verdict: "no-date" | "passed" | "open" | "ready";
+            verdict: "do-not-go" | "go-with-limits" | "go";
         };
         /**
          * Reading
@@ -6803,6 +7970,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Climbing"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Consumption_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Consumption"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -8065,6 +9271,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_TripWay_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["TripWay"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_Twist_: {
             /** Doubt */
             doubt?: {
@@ -8168,6 +9413,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Tyre"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_WayLoads_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["WayLoads"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -8325,6 +9609,46 @@ export interface components {
             unsure: string[];
             /** Value */
             value: number | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_Climb__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Climb"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -8699,6 +10023,14 @@ export interface components {
         Rooms: {
             /** Places */
             places: components["schemas"]["PlaceRoom"][];
+        };
+        /**
+         * RouteWays
+         * @description The ways of a file, to be taken over as legs; nothing is written yet.
+         */
+        RouteWays: {
+            /** Ways */
+            ways: components["schemas"]["FoundWay"][];
         };
         /**
          * Row
@@ -10179,6 +11511,25 @@ export interface components {
             speaks_for: number;
         };
         /**
+         * Take
+         * @description What to take, and the things aboard with the version that a write to each has to name.
+         */
+        Take: {
+            asked: components["schemas"]["ToTake"];
+            /** Cargo */
+            cargo: components["schemas"]["CargoLine"][];
+            /** Due */
+            due: components["schemas"]["DueRow"][];
+        };
+        /** TakeOver */
+        TakeOver: {
+            /**
+             * Moment
+             * @enum {string}
+             */
+            moment: "found" | "built" | "leaving" | "home";
+        };
+        /**
          * TakenOff
          * @description A thing that was taken off, in the order in which it came off; it goes back in the other order.
          */
@@ -10333,6 +11684,21 @@ export interface components {
             /** Step */
             step: string;
         };
+        /**
+         * Tightest
+         * @description Where least is left of a limit: how much, and on which leg.
+         */
+        Tightest: {
+            /** Left Kg */
+            left_kg: number;
+            /** Leg */
+            leg: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "total" | "front" | "rear";
+        };
         /** TiltOut */
         TiltOut: {
             /**
@@ -10359,6 +11725,23 @@ export interface components {
             lost_deg: number;
             /** Track Mm */
             track_mm: number;
+        };
+        /**
+         * ToTake
+         * @description What is wanted, what comes along, and what of that is in. ``sizes_unknown`` are places whose fasteners have no
+         *     size noted.
+         */
+        ToTake: {
+            /** Packed Kg */
+            packed_kg: number;
+            /** Sizes Unknown */
+            sizes_unknown: string[];
+            /** Taken */
+            taken: components["schemas"]["Carried"][];
+            /** Wanted */
+            wanted: components["schemas"]["Wanted"][];
+            /** Whole Kg */
+            whole_kg: number;
         };
         /**
          * Together
@@ -10587,11 +11970,33 @@ export interface components {
             line: components["schemas"]["Result_ShaftLine_"];
         };
         /**
-         * Trip
-         * @description What stands between today and the day of leaving.
+         * TripWay
+         * @description The legs in their order. ``carry_l`` and ``carry_water_l`` are the least to hold that makes no leg short;
+         *     ``range_km`` is that of full tanks with the reserve; ``people`` how many drink.
          */
-        Trip: {
-            readiness: components["schemas"]["Readiness"];
+        TripWay: {
+            /** Carry L */
+            carry_l: number;
+            /** Carry Water L */
+            carry_water_l: number;
+            /** Days */
+            days: number;
+            /** Fuel Holds L */
+            fuel_holds_l: number;
+            /** Km */
+            km: number;
+            /** Legs */
+            legs: components["schemas"]["LegAlong"][];
+            /** Longest Without Fuel Km */
+            longest_without_fuel_km: number;
+            /** People */
+            people: number;
+            /** Range Km */
+            range_km: {
+                [key: string]: number;
+            };
+            /** Water Holds L */
+            water_holds_l: number;
         };
         /** TrueDistanceOut */
         TrueDistanceOut: {
@@ -10933,16 +12338,6 @@ export interface components {
             pair: string;
         };
         /**
-         * Unsafe
-         * @description An item of the survey that carries safety and is not decided, or not done.
-         */
-        Unsafe: {
-            /** Item */
-            item: string;
-            /** Says */
-            says: string;
-        };
-        /**
          * Visit
          * @description A helper's visit: from so many hours after the bench day begins, and how long.
          */
@@ -11001,6 +12396,30 @@ export interface components {
             paths: string[];
         };
         /**
+         * Wanted
+         * @description Something that the trip asks for: of what sort, why, and the thing aboard that answers it (its name), or None.
+         *
+         *     ``for_what`` is the interval that it is for.
+         */
+        Wanted: {
+            /** Answered By */
+            answered_by: string | null;
+            /** Because */
+            because: string;
+            /**
+             * For What
+             * @default null
+             */
+            for_what: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "spare" | "oil" | "tool" | "recovery";
+        };
+        /**
          * Way
          * @description One way to so much lift at one end: its change, what it comes to, the hours, what it raises and settles.
          *
@@ -11027,6 +12446,232 @@ export interface components {
             settled: string[];
             /** Wanted Mm */
             wanted_mm: number;
+        };
+        /** WayAnswer */
+        WayAnswer: {
+            /** Kept */
+            kept: components["schemas"]["WayKept"][];
+            page: components["schemas"]["WayPage"];
+        };
+        /** WayEntries */
+        WayEntries: {
+            /** Entries */
+            entries: components["schemas"]["WayEntry"][];
+        };
+        /**
+         * WayEntry
+         * @description One thing that was noted on the way. ``key`` names it, so that one that is sent twice is kept once.
+         *
+         *     Numbers are as typed. ``leg`` is the id of one that is behind; ``driven`` the km by surface since the fill before.
+         */
+        WayEntry: {
+            /**
+             * Driven
+             * @default {}
+             */
+            driven: {
+                [key: string]: string;
+            };
+            /**
+             * Full
+             * @default true
+             */
+            full: boolean;
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fill" | "log" | "odometer" | "leg";
+            /**
+             * Leg
+             * @default null
+             */
+            leg: number | null;
+            /**
+             * Litres
+             * @default
+             */
+            litres: string;
+            /**
+             * Log Kind
+             * @default note
+             * @enum {string}
+             */
+            log_kind: "note" | "found" | "went-wrong" | "temporary-fix";
+            /**
+             * Odometer
+             * @default
+             */
+            odometer: string;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /**
+             * Undo
+             * @description of a leg: it is not behind after all
+             * @default false
+             */
+            undo: boolean;
+            /**
+             * Units
+             * @description in which a bare number was typed
+             * @default metric
+             * @enum {string}
+             */
+            units: "metric" | "inch";
+        };
+        /** WayFill */
+        WayFill: {
+            /** Full */
+            full: boolean;
+            /** Litres */
+            litres: number;
+            /** Odometer Km */
+            odometer_km: number | null;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
+         * WayKept
+         * @description Of one entry: None where it is kept, else what is wrong with it.
+         */
+        WayKept: {
+            /** Key */
+            key: string;
+            /** Problem */
+            problem: string | null;
+        };
+        /**
+         * WayLeg
+         * @description A leg as it is driven; fuel None: nobody can say what it takes.
+         */
+        WayLeg: {
+            /** Days */
+            days: number;
+            /** Driven On */
+            driven_on: string | null;
+            /** Fills Fuel */
+            fills_fuel: boolean;
+            /** Fills Water */
+            fills_water: boolean;
+            /** Fuel Used L */
+            fuel_used_l: number | null;
+            /** Id */
+            id: number;
+            /** Km */
+            km: number;
+            /** Name */
+            name: string;
+            /** Note */
+            note: string | null;
+            /**
+             * Surface
+             * @enum {string}
+             */
+            surface: "road" | "gravel" | "track" | "sand" | "low" | "snow" | "mud";
+        };
+        /**
+         * WayLoads
+         * @description Axle loads leg by leg, and for each limit that is noted where least is left of it.
+         */
+        WayLoads: {
+            /** Legs */
+            legs: components["schemas"]["LegStands"][];
+            /** Tightest */
+            tightest: components["schemas"]["Tightest"][];
+        };
+        /**
+         * WayPage
+         * @description Everything that the page of the way shows, in one piece, to be kept on the device.
+         *
+         *     ``true_per_indicated``: true kilometres for each that the odometer counts. ``fuel_holds_l`` None: no tank is noted,
+         *     or nobody can say what it takes. ``shown`` are the units in which all of it is shown and a bare number is read, by
+         *     quantity.
+         */
+        WayPage: {
+            /** Contacts */
+            contacts: components["schemas"]["Contact"][];
+            /** Fills */
+            fills: components["schemas"]["WayFill"][];
+            /** Fuel Holds L */
+            fuel_holds_l: number | null;
+            /** L Per 100Km */
+            l_per_100km: {
+                [key: string]: number;
+            };
+            /** Legs */
+            legs: components["schemas"]["WayLeg"][];
+            /** Limits */
+            limits: string[];
+            /** Name */
+            name: string;
+            /**
+             * Noted
+             * @description what was noted on the way, the latest first
+             */
+            noted: string[];
+            /** Odometer Km */
+            odometer_km: number | null;
+            /** Papers */
+            papers: string[];
+            /** Pressures */
+            pressures: components["schemas"]["LegPressure"][];
+            /** Reserve Pct */
+            reserve_pct: number;
+            /** Shown */
+            shown: {
+                [key: string]: components["schemas"]["WayUnit"];
+            };
+            /**
+             * Today
+             * Format: date
+             */
+            today: string;
+            /** Trip */
+            trip: string;
+            /** True Per Indicated */
+            true_per_indicated: number;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
+         * WayPoint
+         * @description A point of a leg's line: so far from its beginning, where on the earth, how high above the sea.
+         */
+        WayPoint: {
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /** Km */
+            km: number;
+            /** Lat Deg */
+            lat_deg: number;
+            /** Lon Deg */
+            lon_deg: number;
+        };
+        /**
+         * WayUnit
+         * @description A unit: ``factor`` of the core's make one of it.
+         */
+        WayUnit: {
+            /** Factor */
+            factor: number;
+            /** Symbol */
+            symbol: string;
         };
         /**
          * Ways
@@ -14185,7 +15830,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                name: "jobs" | "parts" | "log" | "money";
+                name: "jobs" | "parts" | "log" | "money" | "legs" | "fills" | "take";
             };
             cookie?: never;
         };
@@ -15067,7 +16712,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
             };
             cookie?: never;
         };
@@ -15118,7 +16763,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
                 record_id: number;
             };
             cookie?: never;
@@ -15802,7 +17447,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    trip_get_trip_trip_get: {
+    trip_get_answer_trip_get: {
         parameters: {
             query?: {
                 /** @description as-found, today, planned, or the number of a step */
@@ -15830,7 +17475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trip"];
+                    "application/json": components["schemas"]["Answers"];
                 };
             };
             401: components["responses"]["401"];
@@ -15838,6 +17483,700 @@ export interface operations {
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_book_trip_book_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The book of the trip. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_dash_trip_dash_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The card for the dash. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_get_evening_evening_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evening"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_evening_job_evening_job_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_get_home_home_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_becomes_home_becomes_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Becomes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_note_now_home_now_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    trip_get_legs_trip_legs_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Legs"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    trip_add_legs_trip_legs_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLegs"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    trip_order_legs_trip_legs_order_put: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LegOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    trip_edit_leg_trip_legs__int_leg_id__patch: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                leg_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LegEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_get_papers_papers_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Papers"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_read_route_route_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RouteWays"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    papers_route_trip_route_gpx_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The legs that have a line. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/gpx+xml": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_get_take_take_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Take"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    going_tick_cargo_take_tick_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CargoTick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };
@@ -15922,6 +18261,91 @@ export interface operations {
             404: components["responses"]["404"];
             421: components["responses"]["421"];
             422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    way_get_way_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayPage"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    way_take_in_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WayEntries"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayAnswer"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
     };

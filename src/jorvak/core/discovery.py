@@ -16,6 +16,13 @@ def modules_in(folder: str) -> Iterator[ModuleType]:
             yield from _modules(f"jorvak.core.{area}.{folder}")
 
 
+def packages_called(folder: str) -> Iterator[ModuleType]:
+    """The folder of that name of each area that has one, areas by name."""
+    for area in sorted(AREAS):
+        if find_spec(f"jorvak.core.{area}.{folder}") is not None:
+            yield importlib.import_module(f"jorvak.core.{area}.{folder}")
+
+
 def modules_of(area: str) -> Iterator[ModuleType]:
     """Every module that stands in the folder of an area itself, by name."""
     return _modules(f"jorvak.core.{area}")

@@ -11,12 +11,13 @@ from typing import Any, Literal
 
 from jorvak.core.calculation import SLACK, Refused
 from jorvak.core.catalogue import spec_of
-from jorvak.core.discovery import modules_in
+from jorvak.core.discovery import modules_in, packages_called
 from jorvak.core.engine.areas import Results, areas
 from jorvak.core.engine.asking import Ask, value_or_none
 from jorvak.core.engine.moment import Moment, laden
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
+from jorvak.core.plan.jobs import System
 from jorvak.core.plan.kinds import Draft, draft, fields_of, title_of
 from jorvak.core.plan.records import Accepted
 from jorvak.core.quantities import LENGTH, MASS, METRIC, Preset, Quantity, write_as
@@ -50,14 +51,15 @@ class Settle:
 
 @record(frozen=True, slots=True)
 class Finding:
-    """One thing that is upset. ``key`` is its code and what it is about; ``change`` the id of the change that
-    raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
+    """One thing that is upset. ``key`` is its code and what it is about; ``system`` what of the vehicle it concerns,
+    ``change`` the id of the change that raised it, ``place`` where it sits, ``accepted`` why somebody lives with it, ``result`` the name of the result
     that it is about, such as ``stance.lift``. ``rated``: it holds a part's own rating against a mass, and is settled
     only where that is known and passes."""
 
     key: str
     code: str
     severity: Severity
+    system: System
     text: str
     figures: tuple[str, ...]
     change: int | None
@@ -158,10 +160,12 @@ class Here:
         change: Change | None = None,
         subject: str = "",
         rated: bool = False,
+        system: System | None = None,
     ) -> Finding:
         """A finding on a result, on figures, or on a change alone.
 
         ``subject`` tells findings of one code apart; one on an end does not rest on the other end's figures.
+        ``system`` None: that of its code.
         """
         rests = tuple(dict.fromkeys((*(result.rests_on if result else ()), *figures)))
         if subject in OTHER_END:
@@ -171,7 +175,8 @@ class Here:
         about = None
         if result is not None:
             about = self.results.name_of(result) or self.judged_results.name_of(result)
-        return Finding(key, code, severity, text, rests, raised, settled_by, place, about, rated)
+        of = system_of(code) if system is None else system
+        return Finding(key, code, severity, of, text, rests, raised, settled_by, place, about, rated)
 
     def _raised_by(self, paths: tuple[str, ...]) -> int | None:
         """The last change, in order, that set one of these figures."""
@@ -197,6 +202,22 @@ Rule = Callable[[Here], Iterator[Finding]]
 def rules() -> tuple[Rule, ...]:
     """Every rule, areas and modules by name, those of one module in their order."""
     return tuple(rule for module in modules_in("rules") for rule in module.RULES)
+
+
+@cache
+def _systems() -> Mapping[str, System]:
+    """The system of each code, as the ``rules`` of its area say in ``SYSTEMS``."""
+    return {
+        code: system
+        for package in packages_called("rules")
+        for system, codes in getattr(package, "SYSTEMS", {}).items()
+        for code in codes.split()
+    }
+
+
+def system_of(code: str) -> System:
+    """What of a vehicle a code concerns, as its readiness is judged. Raises KeyError for one that no area names."""
+    return _systems()[code]
 
 
 def findings(here: Here) -> tuple[Finding, ...]:
@@ -247,7 +268,7 @@ class CannotBe:
     codes: Mapping[str, str] = field(default_factory=dict)
 
 
-def cannot_be(here: Here, area: str, manners: Mapping[str, CannotBe]) -> Iterator[Finding]:
+def cannot_be(here: Here, area: str, manners: Mapping[str, CannotBe], system: System) -> Iterator[Finding]:
     """A finding for each result of an area whose figures cannot be together: never a gap in silence.
 
     ``stop``; ``measure`` where one of the figures, within its ±, would let it be.
@@ -271,6 +292,7 @@ def cannot_be(here: Here, area: str, manners: Mapping[str, CannotBe]) -> Iterato
                 Settle(text=how.settle),
             ),
             subject=name.replace("_", " "),
+            system=system,
         )
 
 

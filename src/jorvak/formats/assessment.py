@@ -20,6 +20,7 @@ def assessment_as_json(assessed: Assessment) -> dict[str, Any]:
         {
             "code": finding.code,
             "severity": finding.severity,
+            "system": finding.system,
             "text": finding.text,
             "figures": list(finding.figures),
             "change": finding.change,

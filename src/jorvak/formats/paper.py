@@ -13,7 +13,7 @@ MARGIN_MM = 14.0
 PICTURE_MM = 55.0
 
 
-class _Page:
+class Page:
     """What is set on paper: a list of what ReportLab calls flowables, made with few words."""
 
     def __init__(self, title: str) -> None:
@@ -29,6 +29,7 @@ class _Page:
         self._styles = {
             "plain": plain,
             "small": ParagraphStyle("small", parent=plain, fontSize=8, leading=10),
+            "large": ParagraphStyle("large", parent=plain, fontSize=13, leading=17),
             "head": ParagraphStyle("head", parent=plain, fontName="Helvetica-Bold", fontSize=16, leading=20),
             "section": ParagraphStyle(
                 "section", parent=plain, fontName="Helvetica-Bold", spaceBefore=6, spaceAfter=1
@@ -39,6 +40,15 @@ class _Page:
         self._say(text, "head")
         self._say(under, "plain")
         self.rule()
+
+    def turn(self) -> None:
+        """What follows stands on a page of its own."""
+        from reportlab.platypus import PageBreak
+
+        self._flow.append(PageBreak())
+
+    def large(self, text: str) -> None:
+        self._say(text, "large")
 
     def section(self, text: str) -> None:
         self._say(text, "section")
@@ -121,7 +131,7 @@ class _Page:
 
 def card_pdf(vehicle: str, job: WorkJob) -> bytes:
     """A job's card: cautions, tools, parts, fasteners, steps with boxes, readings, sign-off."""
-    page = _Page(f"{vehicle}: {job.title}")
+    page = Page(f"{vehicle}: {job.title}")
     hands = ", two pairs of hands" if job.hands == 2 else ""
     page.head(job.title, f"{vehicle} · {job.area.replace('-', ' ')} · {job.hours:g} h guessed{hands}")
     page.section("Cautions")
@@ -177,7 +187,7 @@ def _range(low: float | None, high: float | None) -> str:
 
 def report_pdf(of: Report, currency: str, picture_of: Callable[[str], bytes | None]) -> bytes:
     """The report of a build; photographs of the log stand in it where their files are there."""
-    page = _Page(f"{of.name}, report of {of.written_on:%-d %B %Y}")
+    page = Page(f"{of.name}, report of {of.written_on:%-d %B %Y}")
     page.head(of.name, f"{of.vehicle} · {of.written_on:%-d %B %Y}")
     if of.purpose:
         page.say(of.purpose)
@@ -234,7 +244,7 @@ def report_pdf(of: Report, currency: str, picture_of: Callable[[str], bytes | No
     return page.pdf()
 
 
-def _list(page: _Page, title: str, lines: Iterable[str]) -> None:
+def _list(page: Page, title: str, lines: Iterable[str]) -> None:
     lines = tuple(lines)
     if lines:
         page.section(title)

@@ -23,6 +23,7 @@ from jorvak.web.doing import doing_pages
 from jorvak.web.door import door_pages, put_a_door
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
+from jorvak.web.going import going_pages
 from jorvak.web.history import history_pages
 from jorvak.web.incoming import look_at_what_comes_in
 from jorvak.web.load import load_pages
@@ -41,6 +42,7 @@ from jorvak.web.shop import shop_pages
 from jorvak.web.stance import stance_pages
 from jorvak.web.survey import survey_pages
 from jorvak.web.trip import trip_pages
+from jorvak.web.way import way_pages
 from jorvak.web.weighing import weighing_pages
 from jorvak.web.work import work_pages
 from jorvak.web.workings import working_pages
@@ -98,7 +100,7 @@ def create_app(
         put_a_door(app, beyond.people, beyond.over_tls)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages,
+        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages, going_pages, way_pages,
         load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, buying_pages, paper_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)
@@ -126,6 +128,19 @@ def create_app(
         return send_from_directory(dist, "icon.svg")
 
     app.add_url_rule("/icon.svg", view_func=icon)
+
+    def way(rig_id: int) -> Response:
+        return send_from_directory(dist, "way.html")
+
+    def way_worker() -> Response:
+        response = send_from_directory(dist, "way-worker.js", mimetype="text/javascript")
+        # Asked for each time: what it keeps must not outlive a new version.
+        response.headers["Cache-Control"] = "no-cache"
+        response.headers["Service-Worker-Allowed"] = "/way/"
+        return response
+
+    app.add_url_rule("/way/<int:rig_id>", view_func=way)
+    app.add_url_rule("/way/worker.js", view_func=way_worker)
     app.add_url_rule("/shared/<token>", view_func=show, endpoint="shared")
     app.add_url_rule("/shared/<token>/report", view_func=show_report, endpoint="shared_report")
     app.add_url_rule("/shared.css", view_func=look, endpoint="shared_css")

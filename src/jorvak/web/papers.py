@@ -1,13 +1,24 @@
 """What leaves the work: calendars, lists, cards and reports as files of open formats."""
 
+from collections.abc import Iterator
 from typing import Any, Literal
 
 from flask import Response, render_template
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import Field
 
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import laden, moment
 from jorvak.core.money.spent import spent
 from jorvak.core.report import report
+from jorvak.core.rig import Rig
+from jorvak.core.trip.along import LegAlong
+from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.book import TripBook, trip_book
+from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip
+from jorvak.core.trip.home import trip_name
+from jorvak.core.trip.records import Contact, Fill, Paper
+from jorvak.core.trip.take import to_take
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import bought
 from jorvak.core.work.falling_due import falling_due
@@ -15,17 +26,20 @@ from jorvak.core.work.jobs import job_of, work_jobs
 from jorvak.core.work.log import log_of
 from jorvak.formats.calendar import Event, of_plan, write_calendar
 from jorvak.formats.paper import card_pdf, report_pdf
+from jorvak.formats.route import write_ways
 from jorvak.formats.tables import Table, write_csv, write_xlsx
+from jorvak.formats.trip_book import book_pdf, card_for_the_dash
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, photo_files, rigs, today
+from jorvak.web.trip import answers
 from jorvak.web.work import plan_of_shop
 
 paper_pages = APIBlueprint(
     "papers", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="papers")]
 )
 
-Lists = Literal["jobs", "parts", "log", "money"]
+Lists = Literal["jobs", "parts", "log", "money", "legs", "fills", "take"]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
@@ -58,12 +72,64 @@ def calendar(path: RigPath, query: View) -> Response:
             events.append(
                 Event(f"part-{part.name}", f"{part.name} is due", part.due_on, note=part.supplier or "")
             )
+    for leg, first in dated_legs(rig):
+        events.append(Event(f"leg-{leg.id}", leg.name, first, note=f"{leg.km:g} km, {leg.surface}"))
+    events += _of_papers(rig)
     for row in falling_due(rig, today()):
         if row.due_on is not None:
             events.append(Event(f"due-{row.name}", f"{row.name} is due", row.due_on))
     if rig.brief.leaves_on is not None:
         events.append(Event(f"leaves-{path.rig_id}", f"{rig.name} leaves", rig.brief.leaves_on))
     return _sent(write_calendar(rig.name, events, today()), "text/calendar", record, "work.ics")
+
+
+def _of_papers(rig: Rig) -> Iterator[Event]:
+    """The last days of papers, and when somebody at home is to worry."""
+    for paper in rig.all(Paper):
+        if paper.ends_on is not None and of_trip(rig, paper.trips):
+            yield Event(f"paper-{paper.id}", f"{paper.name} ends", paper.ends_on, note=paper.note or "")
+    for contact in rig.all(Contact):
+        if contact.worry_on is not None and of_trip(rig, contact.trips):
+            yield Event(
+                f"worry-{contact.id}",
+                f"{contact.name} worries from today",
+                contact.worry_on,
+                note=contact.if_late or "",
+            )
+
+
+@paper_pages.get(
+    "/trip/route.gpx", responses={200: _file("The legs that have a line.", "application/gpx+xml")}
+)
+def route(path: RigPath, query: View) -> Response:
+    """The legs of the trip as routes, with fills and notes."""
+    record = rigs().read(path.rig_id, query.person)
+    legs = legs_of_trip(record.rig)
+    if not any(leg.line for leg in legs):
+        raise NotThere(
+            "No leg has a line: read them from a GPX first. Typed legs have no place on the earth."
+        )
+    return _sent(write_ways(trip_name(record.rig), legs), "application/gpx+xml", record, "route.gpx")
+
+
+@paper_pages.get("/trip/book.pdf", responses={200: _file("The book of the trip.", "application/pdf")})
+def book(path: RigPath, query: View) -> Response:
+    """Card for the dash, legs, what to take, the evening before, and the sheet to leave behind."""
+    record = rigs().read(path.rig_id, query.person)
+    return _sent(book_pdf(_book(record, query)), "application/pdf", record, "book.pdf")
+
+
+@paper_pages.get("/trip/dash.pdf", responses={200: _file("The card for the dash.", "application/pdf")})
+def dash(path: RigPath, query: View) -> Response:
+    """The card for the dash alone."""
+    record = rigs().read(path.rig_id, query.person)
+    return _sent(card_for_the_dash(_book(record, query)), "application/pdf", record, "dash.pdf")
+
+
+def _book(record: RigRecord, view: View) -> TripBook:
+    ready = answers(record, view).answer
+    here = moment(record.rig, "planned" if ready.as_planned else "today", on=today())
+    return trip_book(here, ready, today(), view.preset)
 
 
 class NamedList(RigPath):
@@ -134,7 +200,68 @@ def _money(record: RigRecord, view: View) -> Table:
     )
 
 
-_TABLES = {"jobs": _jobs, "parts": _parts, "log": _log, "money": _money}
+def _legs(record: RigRecord, view: View) -> Table:
+    here = laden(moment(record.rig, "planned", on=today()))
+    results = Results(here).of(TripResults)
+    way, loads = results.way.value, results.way_loads.value
+    along: list[LegAlong | None] = [None] * len(legs_of_trip(record.rig)) if way is None else list(way.legs)
+    return Table(
+        ("place", "name", "km", "surface", "days", "fill_fuel", "fill_water", "fuel_start_l", "fuel_left_l",
+         "water_start_l", "water_left_l", "front_kg", "rear_kg", "slope_pct", "altitude_m", "note"),
+        tuple(
+            (
+                at + 1, leg.name, leg.km, leg.surface, leg.days, leg.fill_fuel, leg.fill_water,
+                *((on.fuel_start_l, on.fuel_left_l, on.water_start_l, on.water_left_l) if on is not None else (None,) * 4),
+                *((loads.legs[at].start_front_kg, loads.legs[at].start_rear_kg) if loads is not None else (None, None)),
+                leg.slope_pct, leg.altitude_m, leg.note,
+            )
+            for at, (leg, on) in enumerate(zip(legs_of_trip(record.rig), along, strict=True))
+        ),
+    )  # fmt: skip
+
+
+def _fills(record: RigRecord, view: View) -> Table:
+    surfaces = ("road", "gravel", "track", "sand", "low", "snow", "mud")
+    return Table(
+        ("filled_on", "station", "litres", "full", *(f"{surface}_km" for surface in surfaces), "odometer_km", "cost", "trip"),
+        tuple(
+            (
+                fill.filled_on, fill.station, fill.litres, fill.full,
+                *(fill.driven.get(surface) for surface in surfaces),  # type: ignore[call-overload]
+                fill.odometer_km, fill.cost, fill.trip,
+            )
+            for fill in sorted(record.rig.all(Fill), key=lambda each: (each.filled_on, each.id))
+        ),
+    )  # fmt: skip
+
+
+def _take(record: RigRecord, view: View) -> Table:
+    asked = to_take(laden(moment(record.rig, "planned", on=today())), today(), view.preset)
+    return Table(
+        ("name", "sort", "why", "mass_kg", "place", "packed_on"),
+        (
+            *(
+                (each.name, each.sort, each.because, None, None, None)
+                for each in asked.wanted
+                if each.answered_by is None
+            ),
+            *(
+                (each.name, each.sort, each.for_what, each.kg, each.place, each.packed_on)
+                for each in asked.taken
+            ),
+        ),
+    )
+
+
+_TABLES = {
+    "jobs": _jobs,
+    "parts": _parts,
+    "log": _log,
+    "money": _money,
+    "legs": _legs,
+    "fills": _fills,
+    "take": _take,
+}
 
 
 class OfCard(View):

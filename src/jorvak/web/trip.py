@@ -1,21 +1,37 @@
-"""The trip: the brief with its day of leaving and its ceiling."""
+"""The trip: the answer, and its legs with what is in the tanks and on the axles along them; the brief that sets it."""
 
 import json
+from datetime import date
+from typing import Any
 
 from flask import Response
 from flask_openapi3 import APIBlueprint, Tag
 from pydantic import BaseModel, Field
 
-from jorvak.core.assess import assess
+from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
+from jorvak.core.engine.areas import Results
+from jorvak.core.engine.moment import laden, moment
+from jorvak.core.engine.result import Result
 from jorvak.core.headlines import shown_figures
 from jorvak.core.quantities import COUNT, MONEY
 from jorvak.core.rig import Brief, Day, Form, Line
-from jorvak.core.trip.readiness import Readiness, readiness
-from jorvak.store.rigs import Shelf
+from jorvak.core.rolling.area import RollingResults
+from jorvak.core.trip.along import TripWay, WayLoads
+from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.climbs import Climb
+from jorvak.core.trip.consumption import Consumption
+from jorvak.core.trip.dates import legs_of_trip, trip_days
+from jorvak.core.trip.home import trip_name
+from jorvak.core.trip.pressures import LegPressure, by_leg
+from jorvak.core.trip.readiness import Readiness, days_left, readiness
+from jorvak.core.trip.records import Fill, Leg, WayPoint
+from jorvak.core.work.bench import bench
+from jorvak.store import NotThere, RigRecord
+from jorvak.store.rigs import Put, Shelf
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, rigs, today
-from jorvak.web.typed import Amount, amount
+from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, shops, today
+from jorvak.web.typed import Amount, amount, with_numbers
 
 trip_pages = APIBlueprint("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
 
@@ -43,20 +59,229 @@ class HeadEdit(BaseModel):
     deciding: list[str] = Field([], max_length=40)
 
 
-class Trip(BaseModel):
-    """What stands between today and the day of leaving."""
+class Answers(BaseModel):
+    """Go or not. ``answer`` is of the vehicle as planned while there is time for what is open, else as it stands;
+    ``other`` is the other of the two, None where nothing is open."""
 
-    readiness: Readiness
+    trip: str
+    last_on: date | None
+    km: float
+    answer: Readiness
+    other: Readiness | None
 
 
-@trip_pages.get("/trip", responses={200: Trip})
-def get_trip(path: RigPath, query: View) -> Response:
-    rig = rigs().read(path.rig_id, query.person).rig
-    planned = assess(rig, "planned", query.preset, on=today())
-    trip = Trip(
-        readiness=readiness(rig, today(), planned.findings, query.preset, len(planned.only_assumed.checks))
+def answers(record: RigRecord, view: View) -> Answers:
+    """The answer for a rig."""
+    rig = record.rig
+    left = days_left(rig, today())
+
+    def of(stage: str) -> Readiness:
+        assessed: Assessment = assess(
+            rig, stage, view.preset, on=today(), kept=kept_results(record.id), with_load=True  # type: ignore[arg-type]
+        )  # fmt: skip
+        return readiness(rig, today(), assessed, view.preset, _bench_hours(record))
+
+    planned = of("planned")
+    in_time = left is None or left > 0
+    stands = of("today") if planned.open or not in_time else None
+    days = trip_days(rig)
+    first, other = (planned, stands) if in_time or stands is None else (stands, planned)
+    return Answers(
+        trip=trip_name(rig),
+        last_on=None if days is None else days.last_on,
+        km=sum(leg.km for leg in legs_of_trip(rig)),
+        answer=first,
+        other=other,
     )
-    return Response(trip.model_dump_json(), mimetype="application/json")
+
+
+def _bench_hours(record: RigRecord) -> float | None:
+    """Hours at the bench of its shop until the day of leaving, for all that stand there."""
+    kept, leaves_on = shops().named(record.rig.brief.shop), record.rig.brief.leaves_on
+    if kept is None or leaves_on is None or leaves_on <= today():
+        return None
+    made = bench(kept.shop.bench(today()))
+    return sum(day.end - day.first for day in made.days if day.on < leaves_on) / 4
+
+
+@trip_pages.get("/trip", responses={200: Answers})
+def get_answer(path: RigPath, query: View) -> Response:
+    """Go, go with these limits, or do not go, and what that rests on."""
+    return as_json(answers(rigs().read(path.rig_id, query.person), query))
+
+
+class HeightAt(BaseModel):
+    """How high a leg is, so far from its beginning."""
+
+    km: float
+    altitude_m: float
+
+
+class LegLine(BaseModel):
+    """A leg with the version that a write to it has to name; ``profile`` are heights along it."""
+
+    id: int
+    version: int
+    leg: Leg = Field(description="without its line")
+    profile: list[HeightAt]
+
+
+class FillLine(BaseModel):
+    id: int
+    version: int
+    fill: Fill
+
+
+class Legs(BaseModel):
+    """The legs at a stage: tanks, axles against their limits, climbs, pressures, ranges; and the log of fuel."""
+
+    legs: list[LegLine]
+    way: Result[TripWay]
+    loads: Result[WayLoads]
+    climbs: Result[tuple[Climb, ...]]
+    consumption: Result[Consumption]
+    pressures: tuple[LegPressure, ...]
+    limits_kg: dict[str, float] = Field(description="permitted in all, front and rear, those that are noted")
+    fills: list[FillLine]
+
+
+@trip_pages.get("/trip/legs", responses={200: Legs})
+def get_legs(path: RigPath, query: View) -> Response:
+    """The legs of the trip, at the stage that is looked at."""
+    record = rigs().read(path.rig_id, query.person)
+    rig = record.rig
+    stage = query.at_stage
+    if isinstance(stage, int):
+        stage = min(stage, len(rig.changes))
+    here = laden(moment(rig, stage, on=today(), kept=kept_results(record.id)))
+    results = Results(here)
+    trip, legs = results.of(TripResults), legs_of_trip(rig)
+    pressures = results.of(RollingResults).pressures.value
+    limits = {
+        what: here.here[path_of].value
+        for what, path_of in (
+            ("total", "body.permitted_kg"),
+            ("front", "body.permitted_front_kg"),
+            ("rear", "body.permitted_rear_kg"),
+        )
+        if path_of in here.here
+    }
+    return as_json(
+        Legs(
+            legs=[
+                LegLine(
+                    id=leg.id,
+                    version=record.record_versions["leg"][leg.id],
+                    leg=leg.model_copy(update={"line": ()}),
+                    profile=[
+                        HeightAt(km=point.km, altitude_m=point.altitude_m)
+                        for point in leg.line
+                        if point.altitude_m is not None
+                    ],
+                )
+                for leg in legs
+            ],
+            way=trip.way,
+            loads=trip.way_loads,
+            climbs=trip.climbs,
+            consumption=trip.consumption,
+            pressures=() if pressures is None else by_leg(legs, pressures),
+            limits_kg=limits,
+            fills=[
+                FillLine(id=fill.id, version=record.record_versions["fill"][fill.id], fill=fill)
+                for fill in sorted(rig.all(Fill), key=lambda each: (each.filled_on, each.id))
+            ],
+        )
+    )
+
+
+class NewLeg(BaseModel):
+    """A leg that is typed, numbers as typed; ``line`` is that of a track."""
+
+    set: dict[str, Any]
+    line: list[WayPoint] = Field([], max_length=200)
+
+
+class NewLegs(BaseModel):
+    legs: list[NewLeg] = Field(min_length=1, max_length=200)
+
+
+@trip_pages.post("/trip/legs", responses={200: Sheet})
+def add_legs(path: RigPath, query: View, body: NewLegs) -> Response:
+    """Put legs behind those that are there, as one write."""
+    record = rigs().read(path.rig_id, query.person)
+    place = max((leg.place for leg in record.rig.all(Leg)), default=0)
+    names = {leg.name for leg in record.rig.all(Leg)}
+    legs = []
+    for number, new in enumerate(body.legs):
+        given = with_numbers(new.set, query, record.rig.brief.currency)
+        given.setdefault("name", f"leg {place + number + 1}")
+        leg = Leg.model_validate({**given, "place": place + number + 1, "line": tuple(new.line)})
+        leg = leg.model_copy(update={"name": _told_apart(leg.name, names)})
+        names.add(leg.name)
+        legs.append(leg)
+    what = f"leg: {legs[0].name}" if len(legs) == 1 else f"{len(legs)} legs, from {legs[0].name} on"
+    rigs().put_all(record.id, [Put("leg", leg) for leg in legs], {}, {}, query.person, what, query.key)
+    return answer(record.id, query)
+
+
+def _told_apart(name: str, names: set[str]) -> str:
+    """A name that no other leg has: home, home 2."""
+    number, told = 1, name
+    while told in names:
+        number += 1
+        told = f"{name[:54]} {number}"
+    return told
+
+
+class LegPath(RigPath):
+    leg_id: int
+
+
+class LegEdit(BaseModel):
+    """What is to be different about a leg, numbers as typed; its line stays."""
+
+    version: int
+    set: dict[str, Any]
+
+
+@trip_pages.patch("/trip/legs/<int:leg_id>", responses={200: Sheet})
+def edit_leg(path: LegPath, query: View, body: LegEdit) -> Response:
+    """Change a leg."""
+    record = rigs().read(path.rig_id, query.person)
+    leg = next((each for each in record.rig.all(Leg) if each.id == path.leg_id), None)
+    if leg is None:
+        raise NotThere("That leg is not among them any more.")
+    wrong = next(
+        (key for key in body.set if key not in Leg.model_fields or key in ("id", "line", "place")), None
+    )
+    if wrong is not None:
+        raise Refused(f"set.{wrong}", f"A leg has no {wrong[:40]} that is written so.")
+    given = with_numbers(body.set, query, record.rig.brief.currency)
+    after = Leg.model_validate({**leg.model_dump(), **given, "id": leg.id})
+    rigs().put(record.id, "leg", after, body.version, query.person, f"leg: {after.name}", query.key)
+    return answer(record.id, query)
+
+
+class LegOrder(BaseModel):
+    ids: list[int] = Field(max_length=200, description="every leg of the trip, as they are driven")
+
+
+@trip_pages.put("/trip/legs/order", responses={200: Sheet})
+def order_legs(path: RigPath, query: View, body: LegOrder) -> Response:
+    """Put the legs into another order, as one write."""
+    record = rigs().read(path.rig_id, query.person)
+    legs = {leg.id: leg for leg in legs_of_trip(record.rig)}
+    if sorted(body.ids) != sorted(legs):
+        raise Refused("ids", "Those are not all legs of the trip: somebody changed them meanwhile.")
+    puts = [
+        Put("leg", legs[each].model_copy(update={"place": place}), record.record_versions["leg"][each])
+        for place, each in enumerate(body.ids, 1)
+        if legs[each].place != place
+    ]
+    if puts:
+        rigs().put_all(record.id, puts, {}, {}, query.person, "legs in another order", query.key)
+    return answer(record.id, query)
 
 
 @trip_pages.patch("/brief", responses={200: Sheet})

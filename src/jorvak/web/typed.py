@@ -4,7 +4,19 @@ import math
 from typing import Any
 
 from jorvak.core.calculation import Refused
-from jorvak.core.quantities import COUNT, MONEY, TIME, Quantity, Unreadable, quantity_of_key, read
+from jorvak.core.quantities import (
+    ALTITUDE,
+    COUNT,
+    DISTANCE,
+    MONEY,
+    PERCENT,
+    TIME,
+    VOLUME,
+    Quantity,
+    Unreadable,
+    quantity_of_key,
+    read,
+)
 from jorvak.web.sheet import View
 
 Amount = str | float | None
@@ -19,6 +31,13 @@ OF_RECORDS: dict[str, Quantity] = {
     "replace_cost": MONEY,
     "repair_hours": TIME,
     "replace_hours": TIME,
+    "cost": MONEY,
+    "km": DISTANCE,
+    "odometer_km": DISTANCE,
+    "days": COUNT,
+    "litres": VOLUME,
+    "slope_pct": PERCENT,
+    "altitude_m": ALTITUDE,
 }
 """Numbers that records hold outside the figures of the rig, by key."""
 COUNTED = ("spline_count", "bolt_count", "pins", "pulses_per_rev")
@@ -54,7 +73,7 @@ def _not_below_nothing(field: str, value: float, quantity: Quantity, signed: boo
 def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str, Any]:
     """A record as sent, its numbers read where they were typed; the fields of faces by what their key says."""
     read_here: dict[str, Any] = {
-        key: amount(key, value, OF_RECORDS[key], view, currency)
+        key: amount(key, value, OF_RECORDS[key], view, currency, signed=key == "altitude_m")
         for key, value in record.items()
         if key in OF_RECORDS and isinstance(value, str)
     }
@@ -63,6 +82,15 @@ def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str,
             read_here[key] = with_numbers(value, view, currency)
         elif key == "faces" and isinstance(value, dict):
             read_here[key] = {name: _face(name, face, view) for name, face in value.items()}
+        elif key == "driven" and isinstance(value, dict):
+            read_here[key] = {
+                name: amount(f"driven.{name}", far, DISTANCE, view) if isinstance(far, str) else far
+                for name, far in value.items()
+            }
+        elif key in ("value", "off") and isinstance(value, str) and isinstance(record.get("what"), str):
+            # A figure of the ledger: by what it is, in the units that are shown.
+            quantity = quantity_of_key(record["what"]) or COUNT
+            read_here[key] = amount(key, value, quantity, view, signed=True)
     return {**record, **read_here}
 
 

@@ -5,5 +5,5 @@ export const SHEET: SheetEntry = {
   path: "trip",
   load: async () => (await import("./TripSheet")).TripSheet,
   looks: [],
-  strip: { height: 212 },
+  strip: { height: 0 },
 };

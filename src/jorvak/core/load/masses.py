@@ -168,7 +168,12 @@ def triangle(off: Sequence[Sequence[float]], size: int) -> tuple[tuple[float, ..
     ((3.0, 0.0), (4.0, 2.0))
     """
     columns = tuple(zip(*off, strict=True)) or ((),) * size
-    covariance = [[sum(map(mul, columns[i], columns[j])) for j in range(i + 1)] for i in range(size)]
+    return decomposed([[sum(map(mul, columns[i], columns[j])) for j in range(i + 1)] for i in range(size)])
+
+
+def decomposed(covariance: Sequence[Sequence[float]]) -> tuple[tuple[float, ...], ...]:
+    """L of L·Lᵀ = covariance, of which only what is on the diagonal and below it is read. Source: Cholesky."""
+    size = len(covariance)
     rows = [[0.0] * size for _ in range(size)]
     for i in range(size):
         for j in range(i + 1):

@@ -12,6 +12,7 @@ Holds = Literal["water", "diesel", "petrol"]
 KG_PER_L: dict[Holds, float] = {"water": 1.0, "diesel": 0.84, "petrol": 0.745}
 PlaceKind = Literal["inside", "bed", "drawer", "slide", "rack", "roof", "bar", "carrier", "hitch", "door"]
 ON_THE_ROOF: tuple[PlaceKind, ...] = ("rack", "roof")
+CargoSort = Literal["spare", "oil", "tool", "recovery"]
 Trips = Annotated[tuple[Line, ...], Field(max_length=20)]
 
 
@@ -42,7 +43,8 @@ class Cargo(Record):
     """Something to carry. What it weighs is a figure, ``cargo.NAME.mass_kg``.
 
     ``place`` is where it is packed now; ``pinned``: it stays there. ``may`` are the places where it may go, empty:
-    anywhere. ``apart`` are things that do not go into the same place.
+    anywhere. ``apart`` are things that do not go into the same place. ``for_what`` names the interval for which it is
+    carried; ``packed_on``: it is in; ``used``: whether it was, on the trip that is over.
     """
 
     name: Name
@@ -53,6 +55,10 @@ class Cargo(Record):
     at_hand: bool = Field(False, description="wanted without unpacking")
     at_home: bool = Field(False, description="it stays at home")
     trips: Trips = Field((), description="on which trips it comes along; empty: on every one")
+    sort: CargoSort | None = None
+    for_what: Line | None = None
+    packed_on: Day | None = None
+    used: bool | None = None
 
     @model_validator(mode="after")
     def _pinned_to_a_place(self) -> "Cargo":

@@ -8,7 +8,9 @@
 
 from jorvak.core.quantities.reader import Reading, Unreadable, read
 from jorvak.core.quantities.units import (
+    ALTITUDE,
     ANGLE,
+    CONSUMPTION,
     COUNT,
     DISTANCE,
     FORCE,
@@ -38,7 +40,9 @@ from jorvak.core.quantities.units import (
 from jorvak.core.quantities.writer import write, write_as, write_exact
 
 __all__ = [
+    "ALTITUDE",
     "ANGLE",
+    "CONSUMPTION",
     "COUNT",
     "DISTANCE",
     "FORCE",

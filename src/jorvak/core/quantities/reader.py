@@ -90,9 +90,12 @@ def read(text: str, quantity: Quantity, unit: str | None = None) -> Reading:
     teeth = None
     if quantity is RATIO and number["top"] is not None and number["whole"] is None:
         teeth = (int(number["top"]), int(number["bottom"]))
-    return Reading(
-        _finite(_value(text, number, quantity) * typed_unit.factor, text, quantity), typed_unit, teeth
-    )
+    size = _value(text, number, quantity)
+    if typed_unit.inverse and size == 0:
+        raise Unreadable(
+            f"“{_short(text)}” is nowhere. Type for example {quantity.examples}.", quantity.example
+        )
+    return Reading(_finite(typed_unit.in_core(size), text, quantity), typed_unit, teeth)
 
 
 def _plain(text: str) -> str:

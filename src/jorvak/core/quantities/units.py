@@ -19,12 +19,24 @@ STANDARD_GRAVITY = 9.80665
 
 @record(frozen=True)
 class Unit:
-    """One way to write a quantity: ``factor`` core units make one of it, ``places`` decimals on a screen."""
+    """One way to write a quantity: ``factor`` core units make one of it, ``places`` decimals on a screen.
+
+    ``inverse``: it counts the other way round, and ``factor`` divided by it is in the core's unit.
+    """
 
     symbol: str
     factor: float
     places: int
     spellings: tuple[str, ...] = ()
+    inverse: bool = False
+
+    def in_core(self, size: float) -> float:
+        """So many of it in the core's unit. Raises ZeroDivisionError for none of one that counts the other way."""
+        return self.factor / size if self.inverse else size * self.factor
+
+    def of_core(self, value: float) -> float:
+        """So much in the core's unit in this one. Raises ZeroDivisionError as :meth:`in_core`."""
+        return self.factor / value if self.inverse else value / self.factor
 
 
 @record(frozen=True)
@@ -106,6 +118,16 @@ VOLUME = Quantity(
     ),
     "2 l or 1.6 qt",
 )
+CONSUMPTION = Quantity(
+    "consumption",
+    "_l_per_100km",
+    (
+        Unit("l/100 km", 1.0, 1, ("l/100km", "l per 100 km", "litres per 100 km", "l")),
+        Unit("mpg", 100 * 4 * L_PER_US_QT / KM_PER_MILE, 1, ("us mpg", "miles per gallon"), inverse=True),
+        Unit("imp mpg", 100 * 4.54609 / KM_PER_MILE, 1, ("uk mpg",), inverse=True),
+    ),
+    "13.5 l/100 km or 17.4 mpg",
+)
 SPEED = Quantity(
     "speed",
     "_kmh",
@@ -172,7 +194,7 @@ COUNT = Quantity("number", "", (Unit("", 1.0, 0), Unit("k", 1000.0, 1, ("thousan
 
 # STIFFNESS first: its keys end like lengths.
 QUANTITIES = (
-    STIFFNESS, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
+    STIFFNESS, CONSUMPTION, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
     RATIO, RIM, AREA, ALTITUDE, MONEY, COUNT,
 )  # fmt: skip
 

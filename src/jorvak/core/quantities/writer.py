@@ -25,7 +25,7 @@ def write(
     ('343 mm', '13 1/2 in')
     """
     shown = quantity.unit(unit) if unit is not None else quantity.core_unit
-    size = value / shown.factor
+    size = shown.of_core(value)
     if fraction and shown.symbol == "in":
         return _with_symbol(_fraction(size, fraction), shown.symbol)
     digits = f"{size:.{shown.places if places is None else places}f}"
@@ -47,7 +47,7 @@ def write_exact(
     Inches are written as a fraction only where the value lies on a tick of that tape.
     """
     shown = quantity.unit(unit) if unit is not None else quantity.core_unit
-    size = value / shown.factor
+    size = shown.of_core(value)
     ticks = size * (fraction or 0)
     if fraction and shown.symbol == "in" and abs(ticks - round(ticks)) < _ON_THE_TICK:
         return _with_symbol(_fraction(size, fraction), shown.symbol)

@@ -57,30 +57,59 @@ def engine_kw_at(
 
 def grade_holding(ask: Ask) -> GradeHolding:
     """Which gears hold the cruising speed on the pass that the brief names. Raises Missing."""
-    end = driven_end(ask)
     speed = ask.maybe("aims.cruise_kmh") or FALLBACK_CRUISE_KMH
     grade, altitude = ask.maybe("aims.pass_grade_pct"), ask.maybe("aims.pass_altitude_m") or 0.0
     grade = FALLBACK_GRADE_PCT if grade is None else grade
-    circumference = circumference_mm(ask, end)
-    through = ask.need(f"{end}_axle.ratio") * ask.typical("transfer.high_ratio")
-    curve = [
-        ask.need(f"engine.{key}")
-        for key in ("torque_nm", "pull_from_rpm", "pull_to_rpm", "power_kw", "power_at_rpm")
-    ]
+    gears = gears_on_grade(ask, puller(ask), standing(ask).total_kg, speed, grade, altitude)
+    holding = [index for index, gear in enumerate(gears) if gear.hold.holds]
+    return GradeHolding(speed, grade, altitude, gears, max(holding, default=None))
+
+
+@record(frozen=True, slots=True)
+class Puller:
+    """What pulls: the engine's curve from its plate, the gears, and what lies between them and the road."""
+
+    circumference_mm: float
+    through: float
+    gears: tuple[float, ...]
+    torque_nm: float
+    pulls_from: float
+    pulls_to: float
+    power_kw: float
+    power_at: float
+
+
+def puller(ask: Ask) -> Puller:
+    """Engine and gearing in high range. Raises Missing."""
+    end = driven_end(ask)
+    keys = ("torque_nm", "pull_from_rpm", "pull_to_rpm", "power_kw", "power_at_rpm")
+    return Puller(
+        circumference_mm(ask, end),
+        ask.need(f"{end}_axle.ratio") * ask.typical("transfer.high_ratio"),
+        ask.need("gearbox.gears", of=tuple[float, ...]),
+        *(ask.need(f"engine.{key}") for key in keys),
+    )
+
+
+def gears_on_grade(
+    ask: Ask, pulls: Puller, mass_kg: float, speed_kmh: float, grade_pct: float, altitude_m: float
+) -> tuple[GearHolds, ...]:
+    """Each gear at a speed on a grade, top last. Raises Missing."""
     asked = GradeHoldIn(
-        mass_kg=standing(ask).total_kg,
-        speed_kmh=speed,
-        slope_pct=grade,
+        mass_kg=mass_kg,
+        speed_kmh=speed_kmh,
+        slope_pct=grade_pct,
         drag_area_m2=ask.typical("body.drag_area_m2"),
-        altitude_m=altitude,
+        altitude_m=altitude_m,
         # On the level of the sea either has all its power.
-        aspiration=ask.need("engine.aspiration") if altitude > 0 else "natural",
+        aspiration=ask.need("engine.aspiration") if altitude_m > 0 else "natural",
     )
     load = road_load(asked)
     gears = []
-    for ratio in ask.need("gearbox.gears", of=tuple[float, ...]):
-        rpm = engine_rpm(speed, circumference, ratio * through)
-        power = engine_kw_at(rpm, *curve)
+    for ratio in pulls.gears:
+        rpm = engine_rpm(speed_kmh, pulls.circumference_mm, ratio * pulls.through)
+        power = engine_kw_at(
+            rpm, pulls.torque_nm, pulls.pulls_from, pulls.pulls_to, pulls.power_kw, pulls.power_at
+        )
         gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))
-    holding = [index for index, gear in enumerate(gears) if gear.hold.holds]
-    return GradeHolding(speed, grade, altitude, tuple(gears), max(holding, default=None))
+    return tuple(gears)

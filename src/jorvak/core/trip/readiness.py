@@ -1,22 +1,32 @@
-"""What still stands between today and the day of leaving."""
+"""Go, go with these limits, or do not go, and what that rests on.
+
+A rule over the findings of an assessment with the load aboard, the survey, the jobs, the papers and the date.
+"""
 
 from collections.abc import Iterator
 from datetime import date
 from typing import Literal
 
+from jorvak.core.assess import Assessment
+from jorvak.core.catalogue import spec_of
 from jorvak.core.engine.moment import changes_at
-from jorvak.core.findings import Finding
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import guessed_hours, title_of
 from jorvak.core.quantities import METRIC, Preset
 from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
+from jorvak.core.trip.countries import tyre_rules
+from jorvak.core.trip.dates import trip_days
+from jorvak.core.trip.limits import Limit, each_once, holds_back, limit_of
 from jorvak.core.work.jobs import work_jobs
 
-OF_MONEY = ("over-ceiling",)
-"""Money never limits a trip."""
-Verdict = Literal["no-date", "passed", "open", "ready"]
+Verdict = Literal["do-not-go", "go-with-limits", "go"]
+IN_WORDS: dict[Verdict, str] = {
+    "do-not-go": "Do not go",
+    "go-with-limits": "Go, with these limits",
+    "go": "Go",
+}
 
 
 @record(frozen=True, slots=True)
@@ -31,86 +41,124 @@ class OpenWork:
 
 
 @record(frozen=True, slots=True)
-class Unsafe:
-    """An item of the survey that carries safety and is not decided, or not done."""
+class Against:
+    """A reason not to go: what it says, on which sheet it stands, and the key of the finding where it is one."""
 
-    item: str
-    says: str
+    text: str
+    sheet: str
+    finding: str | None = None
 
 
 @record(frozen=True, slots=True)
 class Readiness:
-    """Days, work and findings up to the day of leaving. ``open_gates`` are gates of jobs that are begun and not
-    passed. Hours per week None: no week is left to spread over."""
+    """The answer, and what it rests on.
+
+    ``as_planned``: it supposes that all of ``open`` is done first; else it is of the vehicle as it stands. Hours per
+    week None: no week is left to spread over. ``bench_hours_left`` None: no shop says when there is somebody at the
+    bench.
+    """
 
     verdict: Verdict
     sentence: str
+    as_planned: bool
+    limits: tuple[Limit, ...]
+    against: tuple[Against, ...]
+    open: tuple[OpenWork, ...]
     leaves_on: date | None
     days_left: int | None
-    standing: tuple[OpenWork, ...]
     hours_open: float
     hours_per_week: float | None
     took_against_guess: float | None
-    open_gates: tuple[str, ...]
-    blocking: tuple[Finding, ...]
-    unsafe: tuple[Unsafe, ...]
+    bench_hours_left: float | None
 
 
 def readiness(
-    rig: Rig, today: date, planned: tuple[Finding, ...], preset: Preset = METRIC, on_guesses: int = 0
+    rig: Rig,
+    today: date,
+    assessed: Assessment,
+    preset: Preset = METRIC,
+    bench_hours_left: float | None = None,
 ) -> Readiness:
-    """How ready a rig is. ``planned`` are the findings at the planned stage: what remains when all is fitted.
-
-    ``on_guesses``: so many checks pass on assumed figures alone, on which nobody is ready.
-    """
+    """How ready a rig is by ``assessed``, which is of today or as planned, with the load aboard."""
+    as_planned = assessed.stage == "planned"
     # Rivals of an open question are no work yet: one of them will be.
-    standing = (
+    open_work = (
         *(_standing(change, preset) for change in changes_at(rig, "planned") if change.state != "fitted"),
         *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
     )
-    unsafe = tuple(_unsafe(rig))
-    gates = tuple(
-        f"{job.title}: {job.open_gate}" for job in work_jobs(rig, today, preset) if job.open_gate is not None
-    )
-    hours = sum(item.hours for item in standing)
-    blocking = tuple(
-        finding
-        for finding in planned
-        if finding.severity in ("stop", "measure") and finding.code not in OF_MONEY
-    )
+    against = tuple(_against(rig, today, assessed, preset))
+    limits = each_once(_limits(rig, assessed))
+    hours = sum(item.hours for item in open_work)
     days = days_left(rig, today)
     weeks = None if days is None or days < 7 else days / 7
+    verdict: Verdict = "do-not-go" if against else "go-with-limits" if limits else "go"
     factor = took_against_guess(rig)
-    verdict: Verdict
-    if days is None:
-        verdict = "no-date"
-    elif days < 0:
-        verdict = "passed"
-    else:
-        verdict = "open" if standing or blocking or unsafe or gates or on_guesses else "ready"
     return Readiness(
         verdict=verdict,
-        sentence=_sentence(verdict, days, standing, hours, factor, blocking, unsafe, on_guesses, len(gates)),
+        sentence=_sentence(verdict, days, against, limits, open_work if as_planned else (), hours, factor),
+        as_planned=as_planned,
+        limits=limits,
+        against=against,
+        open=open_work,
         leaves_on=rig.brief.leaves_on,
         days_left=days,
-        standing=standing,
         hours_open=hours,
         hours_per_week=hours / weeks if weeks else None,
         took_against_guess=factor,
-        open_gates=gates,
-        blocking=blocking,
-        unsafe=unsafe,
+        bench_hours_left=bench_hours_left,
     )
 
 
-def _unsafe(rig: Rig) -> Iterator[Unsafe]:
+def _against(rig: Rig, today: date, assessed: Assessment, preset: Preset) -> Iterator[Against]:
+    """Everything that says do not go, the worst of the vehicle first."""
+    for finding in assessed.findings:
+        if holds_back(finding):
+            lived = " It cannot be lived with." if finding.accepted is not None else ""
+            yield Against(finding.text + lived, "findings", finding.key)
     for item in rig.all(SurveyItem):
-        if item.concern != "safety" or item.condition in FINE or item.decision == "leave":
-            continue
-        if item.decision is None or item.decision == "look again":
-            yield Unsafe(item.item, f"{item.condition}: not decided")
-        else:
-            yield Unsafe(item.item, f"{item.condition}: {item.decision}, not done")
+        if (says := unsafe(item)) is not None:
+            yield Against(f"{item.item}: {says}", "survey")
+    for job in work_jobs(rig, today, preset):
+        if job.open_gate is not None:
+            yield Against(f"{job.title}: a gate stands open: {job.open_gate}", "work")
+
+
+def unsafe(item: SurveyItem) -> str | None:
+    """What is open of an item of the survey that carries safety; None where nothing is, or it carries none."""
+    if item.concern != "safety" or item.condition in FINE or item.decision == "leave":
+        return None
+    if item.decision is None or item.decision == "look again":
+        return f"{item.condition}: not decided"
+    return f"{item.condition}: {item.decision}, not done"
+
+
+def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
+    for finding in assessed.findings:
+        if not holds_back(finding) and (limit := limit_of(finding)) is not None:
+            yield limit
+    guessed = assessed.only_assumed
+    if guessed.checks:
+        named = ", ".join(spec_of(path).label for path in guessed.figures[:MOST_NAMED])
+        more = len(guessed.figures) - MOST_NAMED
+        yield Limit(
+            f"Before leaving: measure {named}{f' and {more} more' if more > 0 else ''}.",
+            "before",
+            f"{_count(len(guessed.checks), 'check')} pass on assumed figures alone: nothing that is guessed is safe.",
+            None,
+            "measure",
+        )
+    days = trip_days(rig)
+    for country, when in () if days is None else tyre_rules(rig, days):
+        yield Limit(
+            f"Before leaving: see that the tyres are what {country.name} wants: {country.tyres}, {when}.",
+            "before",
+            f"{country.name}, as it was typed among the countries.",
+            None,
+            "trip",
+        )
+
+
+MOST_NAMED = 3
 
 
 def _to_do(item: SurveyItem) -> OpenWork:
@@ -146,59 +194,47 @@ def _standing(change: Change, preset: Preset) -> OpenWork:
 def _sentence(
     verdict: Verdict,
     days: int | None,
-    standing: tuple[OpenWork, ...],
+    against: tuple[Against, ...],
+    limits: tuple[Limit, ...],
+    open_work: tuple[OpenWork, ...],
     hours: float,
     factor: float | None,
-    blocking: tuple[Finding, ...],
-    unsafe: tuple[Unsafe, ...],
-    on_guesses: int,
-    gates: int,
 ) -> str:
-    work = _work_in_words(standing, hours, factor, blocking, unsafe, on_guesses)
-    if gates:
-        stands = "stands" if gates == 1 else "stand"
-        work = f"{_count(gates, 'gate')} of jobs that are begun {stands} open. {work}"
-    match verdict:
-        case "no-date":
-            return f"No day of leaving is set. {work}"
-        case "passed":
-            return f"The day of leaving was {_count(-(days or 0), 'day')} ago. Set a new one. {work}"
-        case "ready":
-            return f"{_count(days or 0, 'day')} left, and nothing stands between."
-        case "open":
-            return f"{_count(days or 0, 'day')} left. {work}"
-
-
-def _work_in_words(
-    standing: tuple[OpenWork, ...],
-    hours: float,
-    factor: float | None,
-    blocking: tuple[Finding, ...],
-    unsafe: tuple[Unsafe, ...],
-    on_guesses: int,
-) -> str:
-    parts = []
-    if unsafe:
-        is_or_are = "is" if len(unsafe) == 1 else "are"
-        parts.append(f"Not before {_count(len(unsafe), 'safety item')} of the survey {is_or_are} settled.")
-    if standing:
-        stands = "stands" if len(standing) == 1 else "stand"
-        what = "change" if all(item.change is not None for item in standing) else "thing"
-        parts.append(f"{_count(len(standing), what)} still {stands} between, {hours:.1f} h by the guess.")
+    parts = [_when(days)]
+    if open_work:
+        stands = "stands" if len(open_work) == 1 else "stand"
+        reckon = ""
         if factor is not None and factor > 1.05:
-            parts.append(
-                f"Here work took {factor:.1f} times its guess so far: reckon with {hours * factor:.0f} h."
+            reckon = (
+                f" Here work took {factor:.1f} times its guess so far: reckon with {hours * factor:.0f} h."
             )
-    else:
-        parts.append("Every chosen change is fitted.")
-    if blocking:
-        parts.append(f"{_count(len(blocking), 'finding')} would remain even then.")
-    if on_guesses:
-        passes = "passes" if on_guesses == 1 else "pass"
         parts.append(
-            f"{_count(on_guesses, 'check')} {passes} on assumed figures alone: measure before you leave."
+            f"{_count(len(open_work), 'thing')} still {stands} between, {hours:.1f} h by the guess.{reckon}"
         )
+        done = "With all of it done"
+    else:
+        done = "As it stands"
+    match verdict:
+        case "do-not-go":
+            speaks = "speaks" if len(against) == 1 else "speak"
+            parts.append(f"{done}, {_count(len(against), 'thing')} {speaks} against going.")
+        case "go-with-limits":
+            before = sum(limit.kind == "before" for limit in limits)
+            seen_to = f", {before} of them to be seen to before leaving" if before else ""
+            parts.append(
+                f"{done}, nothing speaks against going within {_count(len(limits), 'limit')}{seen_to}."
+            )
+        case _:
+            parts.append(f"{done}, nothing stands between.")
     return " ".join(parts)
+
+
+def _when(days: int | None) -> str:
+    if days is None:
+        return "No day of leaving is set."
+    if days < 0:
+        return f"The day of leaving was {_count(-days, 'day')} ago. Set a new one."
+    return "It leaves today." if days == 0 else f"{_count(days, 'day')} left."
 
 
 def _count(number: int, what: str) -> str:

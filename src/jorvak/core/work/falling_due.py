@@ -11,14 +11,19 @@ COUNTED_FROM_KM = 1e7
 """What stands for the reading now: what counts is how far has been gone since."""
 
 
-def falling_due(rig: Rig, on: date, now_h: float | None = None) -> tuple[DueRow, ...]:
-    """What is left of each interval, by true distance. What nobody can count now is left out: ``uncounted`` names it."""
+def falling_due(
+    rig: Rig, on: date, trip_km: float = 0.0, trip_days: int | None = None, now_h: float | None = None
+) -> tuple[DueRow, ...]:
+    """What is left of each interval, by true distance. What nobody can count now is left out: ``uncounted`` names it.
+
+    ``trip_km`` is how far the trip goes, ``trip_days`` how long it takes; None: as the brief says.
+    """
     gone = _gone(rig)
     asked = (_as_asked(each, gone.get(each.id), now_h) for each in rig.all(IntervalRecord))
     trip = None
     if rig.brief.leaves_on is not None and rig.brief.leaves_on >= on:
         trip = DueTrip.model_validate(
-            {"from": rig.brief.leaves_on, "days": rig.brief.away_days or 1, "km": 0.0}
+            {"from": rig.brief.leaves_on, "days": trip_days or rig.brief.away_days or 1, "km": trip_km}
         )
     given = DueIn(
         intervals=[each for each in asked if each is not None],

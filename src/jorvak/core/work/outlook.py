@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import date, timedelta
 
 from jorvak.core.assess import assess
-from jorvak.core.findings import Finding, Settle, Severity, room
+from jorvak.core.findings import Finding, Settle, Severity, room, system_of
 from jorvak.core.immutable import record
 from jorvak.core.rig import Rig
 from jorvak.core.work.bench import QUARTERS, YEAR_DAYS
@@ -164,7 +164,7 @@ def begins_on(plan: ScheduleOut, name: str) -> date | None:
 def _finding(
     code: str, severity: Severity, text: str, settled_by: tuple[Settle, ...], subject: str
 ) -> Finding:
-    return Finding(f"{code}:{subject}", code, severity, text, (), None, settled_by, "middle")
+    return Finding(f"{code}:{subject}", code, severity, system_of(code), text, (), None, settled_by, "middle")
 
 
 @record(frozen=True, slots=True)

@@ -157,7 +157,10 @@ LogKind = Literal["note", "found", "went-wrong", "temporary-fix", "decision", "p
 
 
 class LogLine(Record):
-    """One line of the log. A temporary fix stays open until ``resolved_on``; a photograph may be of before or after."""
+    """One line of the log. A temporary fix stays open until ``resolved_on``; a photograph may be of before or after.
+
+    ``trip``: it happened on that trip, at ``odometer_km``; ``became`` says what was made of it at home.
+    """
 
     kind: LogKind
     text: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=4000)]
@@ -170,6 +173,9 @@ class LogLine(Record):
     resolved_on: Day | None = None
     resolved_by: Text | None = None
     how: Text | None = None
+    trip: Line | None = None
+    odometer_km: NotNegative | None = None
+    became: Line | None = None
 
 
 class TakenOff(Record):

@@ -20,6 +20,7 @@ def flat_by_morning(here: Here) -> Iterator[Finding]:
             "nose",
             result=result,
             settled_by=measure_first("trial", result, "hours"),
+            system="power",
         )
 
 

@@ -15,7 +15,7 @@ SAID = {
 
 def out_of_reach(here: Here) -> Iterator[Finding]:
     """Results of this area whose figures cannot be together."""
-    yield from cannot_be(here, "driveline", SAID)
+    yield from cannot_be(here, "driveline", SAID, "driveline")
 
 
 RULES = (out_of_reach,)

@@ -17,7 +17,7 @@ SAID = {
 
 def out_of_reach(here: Here) -> Iterator[Finding]:
     """Results of this area whose figures cannot be together."""
-    yield from cannot_be(here, "load", SAID)
+    yield from cannot_be(here, "load", SAID, "load")
 
 
 RULES = (out_of_reach,)

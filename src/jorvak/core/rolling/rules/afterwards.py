@@ -45,6 +45,7 @@ def retighten(here: Here) -> Iterator[Finding]:
             change=change,
             settled_by=(Settle(text="Done: accept it with the reading at which it was done"),),
             subject=str(change.id),
+            system="tyres" if change.kind in WHEELS else "suspension",
         )
 
 

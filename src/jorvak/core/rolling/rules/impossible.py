@@ -13,7 +13,7 @@ SAID = {
 
 def out_of_reach(here: Here) -> Iterator[Finding]:
     """Results of this area whose figures cannot be together."""
-    yield from cannot_be(here, "rolling", SAID)
+    yield from cannot_be(here, "rolling", SAID, "tyres")
 
 
 RULES = (out_of_reach,)

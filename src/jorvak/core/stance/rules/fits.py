@@ -21,6 +21,7 @@ def has_no_place(here: Here) -> Iterator[Finding]:
                 change=change,
                 settled_by=(Settle(text="Take it out of the order, or note how this axle is sprung"),),
                 subject=str(change.id),
+                system="suspension",
             )
 
 

@@ -25,7 +25,7 @@ SAID = {
 
 def out_of_reach(here: Here) -> Iterator[Finding]:
     """Results of this area whose figures cannot be together."""
-    yield from cannot_be(here, "stance", SAID)
+    yield from cannot_be(here, "stance", SAID, "suspension")
 
 
 RULES = (out_of_reach,)

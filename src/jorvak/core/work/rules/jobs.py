@@ -128,6 +128,7 @@ def put_off(here: Here) -> Iterator[Finding]:
                 "middle",
                 settled_by=(Settle(text="Do it before"),),
                 subject=job.key,
+                system=job.system,
             )
 
 
@@ -150,6 +151,7 @@ def temporary_fix(here: Here) -> Iterator[Finding]:
             "middle",
             settled_by=(Settle(text="Put it right, and close it in the log"),),
             subject=str(line.id),
+            system=line.system,
         )
 
 
@@ -177,6 +179,7 @@ def overdue(here: Here) -> Iterator[Finding]:
             figures=("odometer.reading_km",) if row.km_left is not None else (),
             settled_by=(Settle(text="Do it, and sign it off with the reading"),),
             subject=row.name,
+            system=systems[row.name],
         )
     for name in uncounted(rig):
         yield here.finding(
@@ -187,6 +190,7 @@ def overdue(here: Here) -> Iterator[Finding]:
             figures=(),
             settled_by=(Settle(text="Read the odometer", figure="odometer.reading_km"),),
             subject=f"{name} uncounted",
+            system=systems[name],
         )
 
 

@@ -1,0 +1,244 @@
+/** The legs one under another: each is edited where it stands, moved, taken out; beside it what it comes to. */
+import { useState } from "react";
+
+import type { LegLine, Legs } from "../../api/types";
+import { useBench } from "../../parts/bench";
+import { Problem } from "../../parts/Problem";
+import { Tick } from "../../parts/Tick";
+import { SURFACES, surfaceWord } from "./surfaces";
+
+type Props = { legs: Legs; shown: number | undefined; show: (leg: number | undefined) => void };
+
+export function LegRows({ legs, shown, show }: Props) {
+  const { put } = useBench();
+  const [problem, setProblem] = useState<string>();
+  const ids = legs.legs.map(({ id }) => id);
+  const move = async (at: number, by: number) => {
+    const next = [...ids];
+    const [moved] = next.splice(at, 1);
+    if (moved === undefined) return;
+    next.splice(at + by, 0, moved);
+    setProblem((await put({ do: "leg order", ids: next }))?.message);
+  };
+  if (ids.length === 0)
+    return (
+      <p className="max-w-prose py-3 text-quiet">
+        No legs yet. Type the first below, or read them from a GPX: fuel, water, axle loads and pressures
+        along the way follow.
+      </p>
+    );
+  return (
+    <section aria-label="The legs">
+      <ol>
+        {legs.legs.map((line, at) => (
+          <Row
+            key={line.id}
+            legs={legs}
+            line={line}
+            at={at}
+            open={shown === line.id}
+            press={() => show(shown === line.id ? undefined : line.id)}
+            move={(by) => void move(at, by)}
+          />
+        ))}
+      </ol>
+      <Problem of={problem} />
+    </section>
+  );
+}
+
+type RowProps = {
+  legs: Legs;
+  line: LegLine;
+  at: number;
+  open: boolean;
+  press: () => void;
+  move: (by: number) => void;
+};
+
+function Row({ legs, line, at, open, press, move }: RowProps) {
+  const { write } = useBench();
+  const along = legs.way.value?.legs[at];
+  // Where nobody noted any water, nobody knows that it is short.
+  const water = (legs.way.value?.water_holds_l ?? 0) > 0;
+  const short = along && (along.fuel_spare_l < 0 || (water && along.water_spare_l < 0));
+  const far = Object.values(write(line.leg.km, "leg_km", { places: 0 })).join(" ");
+  const fills = [line.leg.fill_fuel && "fuel", line.leg.fill_water && "water"].filter(Boolean).join(" and ");
+  return (
+    <li className="border-b border-hair">
+      <button
+        aria-expanded={open}
+        className={`cond grid min-h-10 w-full grid-cols-[1.6rem_minmax(8rem,1.4fr)_5rem_5rem_3.4rem_minmax(9rem,1fr)_minmax(7rem,1fr)] items-baseline gap-x-3 py-1 max-[820px]:flex max-[820px]:flex-wrap ${open ? "bg-tint" : ""}`}
+        onClick={press}
+      >
+        <span className="text-quiet">{at + 1}</span>
+        <b className="font-semibold max-[820px]:flex-1">
+          {line.leg.name}
+          {line.leg.driven_on && <span className="font-normal text-quiet"> · behind us</span>}
+        </b>
+        <span className="text-right">{far}</span>
+        <span>{surfaceWord(line.leg.surface ?? "road")}</span>
+        <span className="text-right">{line.leg.days ? `${line.leg.days} d` : ""}</span>
+        <span className={short ? "font-semibold text-oxide" : ""}>{along && <Left along={along} />}</span>
+        <span className="text-quiet">
+          <Tyres legs={legs} name={line.leg.name} />
+          {fills && ` fill ${fills}`}
+        </span>
+      </button>
+      {open && <Edit key={line.version} legs={legs} line={line} at={at} move={move} />}
+    </li>
+  );
+}
+
+function Left({ along }: { along: NonNullable<Legs["way"]["value"]>["legs"][number] }) {
+  const { write } = useBench();
+  const litres = (value: number) => Object.values(write(value, "fuel_l", { places: 0 })).join(" ");
+  return (
+    <>
+      {litres(along.fuel_left_l)} fuel
+      {along.water_start_l > 0 && `, ${litres(along.water_left_l)} water`} left
+    </>
+  );
+}
+
+function Tyres({ legs, name }: { legs: Legs; name: string }) {
+  const { write } = useBench();
+  const of = legs.pressures.find(({ leg }) => leg === name);
+  if (!of || of.front_kpa === null || of.rear_kpa === null) return null;
+  const rear = write(of.rear_kpa, "pressure_kpa");
+  return (
+    <>
+      {write(of.front_kpa, "pressure_kpa").text}/{rear.text} {rear.unit}
+    </>
+  );
+}
+
+type EditProps = { legs: Legs; line: LegLine; at: number; move: (by: number) => void };
+
+function Edit({ legs, line, at, move }: EditProps) {
+  const { put, write } = useBench();
+  const [problem, setProblem] = useState<string>();
+  const { leg } = line;
+  const set = async (to: Record<string, unknown>) => {
+    const refusal = await put({ do: "leg", leg: line.id, version: line.version, set: to });
+    setProblem(refusal?.message);
+    return refusal;
+  };
+  const drop = async () => {
+    const refusal = await put({ do: "drop", table: "leg", id: line.id, version: line.version });
+    setProblem(refusal?.message);
+  };
+  const exact = (value: number | null | undefined, key: string) =>
+    value == null ? "" : write(value, key, { exact: true }).text;
+  const field = (key: string, label: string, value: string, wide = false) => (
+    <label className="grid">
+      <span className="text-sm text-quiet">{label}</span>
+      <input
+        className={`field text-base ${wide ? "w-56" : "w-24"}`}
+        defaultValue={value}
+        onBlur={(event) => {
+          const typed = event.target.value.trim();
+          if (typed !== value) void set({ [key]: typed === "" ? null : typed });
+        }}
+        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      />
+    </label>
+  );
+  return (
+    <div className="cond flex flex-wrap items-end gap-x-4 gap-y-2 bg-tint px-2 pb-3">
+      {field("name", "leg", leg.name, true)}
+      {field("km", `how far, ${write(0, "leg_km").unit}`, exact(leg.km, "leg_km"))}
+      <label className="grid">
+        <span className="text-sm text-quiet">on</span>
+        <select
+          className="field text-base"
+          value={leg.surface}
+          onChange={(event) => void set({ surface: event.target.value })}
+        >
+          {SURFACES.map(({ key, word }) => (
+            <option key={key} value={key}>
+              {word}
+            </option>
+          ))}
+        </select>
+      </label>
+      {field("days", "days", String(leg.days ?? 0))}
+      {field("slope_pct", "climb, %", exact(leg.slope_pct, "slope_pct"))}
+      {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, exact(leg.altitude_m, "altitude_m"))}
+      <label className="flex min-h-10 items-center gap-2">
+        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> fuel first
+      </label>
+      <label className="flex min-h-10 items-center gap-2">
+        <Tick checked={leg.fill_water ?? false} set={(to) => set({ fill_water: to })} /> water first
+      </label>
+      {field("note", "note", leg.note ?? "", true)}
+      <p className="flex gap-3">
+        <button className="btn" disabled={at === 0} onClick={() => move(-1)}>
+          earlier
+        </button>
+        <button className="btn" disabled={at === legs.legs.length - 1} onClick={() => move(1)}>
+          later
+        </button>
+        <button className="btn" onClick={() => void drop()}>
+          take it out
+        </button>
+      </p>
+      <LegFigures legs={legs} line={line} at={at} />
+      <Problem of={problem} className="w-full" />
+    </div>
+  );
+}
+
+/** What one leg comes to: tanks, axles at both ends, its climb. */
+function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {
+  const { write } = useBench();
+  const along = legs.way.value?.legs[at];
+  const stands = legs.loads.value?.legs[at];
+  const climb = legs.climbs.value?.find(({ leg }) => leg === line.leg.name);
+  const litres = (value: number) => Object.values(write(value, "fuel_l", { places: 0 })).join(" ");
+  const kg = (value: number) => Object.values(write(value, "mass_kg", { places: 0 })).join(" ");
+  const off = legs.way.doubt?.[`legs.${at}.fuel_spare_l`];
+  return (
+    <div className="w-full max-w-prose">
+      {along && (
+        <p>
+          Fuel {litres(along.fuel_start_l)} to {litres(along.fuel_left_l)}:{" "}
+          <b className={along.fuel_spare_l < 0 ? "text-oxide" : ""}>
+            {litres(Math.abs(along.fuel_spare_l))} {along.fuel_spare_l < 0 ? "less" : "more"} than the reserve
+          </b>
+          {off ? ` ±${litres(off)}` : ""}
+        </p>
+      )}
+      {stands && (
+        <p>
+          Front {kg(stands.start_front_kg)} to {kg(stands.end_front_kg)}, rear {kg(stands.start_rear_kg)} to{" "}
+          {kg(stands.end_rear_kg)}
+        </p>
+      )}
+      {climb && <Climb climb={climb} />}
+    </div>
+  );
+}
+
+type ClimbOf = NonNullable<Legs["climbs"]["value"]>[number];
+
+function climbInWords(climb: ClimbOf, write: (value: number, key: string) => string): string {
+  if (!climb.known) return "nobody can say what a turbo has left so high up";
+  if (climb.held_kmh === null) return "no gear holds it";
+  const speed = write(climb.held_kmh, "speed_kmh");
+  const gear = `gear ${climb.gear} holds ${speed}`;
+  return climb.held_kmh < climb.wanted_kmh
+    ? `${gear}, none ${write(climb.wanted_kmh, "speed_kmh")}`
+    : `${gear}, ${Math.round(climb.reserve_pct ?? 0)} % to spare`;
+}
+
+function Climb({ climb }: { climb: ClimbOf }) {
+  const { write } = useBench();
+  const words = climbInWords(climb, (value, key) => Object.values(write(value, key)).join(" "));
+  return (
+    <p>
+      {climb.grade_pct.toFixed(1)} % up to {Object.values(write(climb.altitude_m, "altitude_m")).join(" ")},
+      laden: {words}
+    </p>
+  );
+}

@@ -1,0 +1,45 @@
+"""Figures of the trip: what the vehicle takes on each surface, reserves, and how many go."""
+
+from collections.abc import Iterator
+
+from jorvak.core.catalogue.rows import one
+from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading
+from jorvak.core.trip.fuel_fit import FACTOR_SHARE
+from jorvak.core.trip.legs import FACTORS, RESERVE_PCT, WATER_L_PER_PERSON_DAY, WATER_RESERVE_PCT
+
+FROM_FULL_TO_FULL = "Fill to the full, drive, fill to the full again: litres by true distance. Fills noted on the Trip sheet beat it."
+SURFACES_IN_WORDS = {
+    "gravel": "on gravel", "track": "on tracks", "sand": "on sand", "low": "in low range", "snow": "on snow",
+    "mud": "in mud",
+}  # fmt: skip
+CONSUMPTION = "trip.consumption_l_per_100km"
+
+
+def factor_path(surface: str) -> str:
+    """The figure that says what a surface takes against the road."""
+    return f"trip.{surface}_factor"
+
+
+def _fuel() -> Iterator[FigureSpec]:
+    yield one(
+        CONSUMPTION, "consumption on the road, laden", "13.5", 2, 80, FROM_FULL_TO_FULL, word="consumption"
+    )
+    for surface, words in SURFACES_IN_WORDS.items():
+        usual = FACTORS.get(surface)
+        yield one(
+            factor_path(surface), f"takes {words}, against the road", f"{usual or 1.5:g}", 0.8, 6, FROM_FULL_TO_FULL,
+            typical=usual, typical_off=None if usual is None else 2 * FACTOR_SHARE * usual,
+        )  # fmt: skip
+    yield one("trip.reserve_pct", "reserve of fuel, of what was used since the last fill", "15", 0, 200, kind="wish",
+              typical=RESERVE_PCT)  # fmt: skip
+
+
+def _water() -> Iterator[FigureSpec]:
+    yield one("trip.people", "people on the trip", "2", 1, 60, kind="wish")
+    yield one("trip.water_per_person_day_l", "water a person a day, in heat 8", "5", 0, 40, kind="wish",
+              typical=WATER_L_PER_PERSON_DAY)  # fmt: skip
+    yield one("trip.water_reserve_pct", "reserve of water, of what was used since the last fill", "20", 0, 200,
+              kind="wish", typical=WATER_RESERVE_PCT)  # fmt: skip
+
+
+TABLES = (FigureTable(Heading("The trip", 110), (*_fuel(), *_water())),)
