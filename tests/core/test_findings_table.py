@@ -226,6 +226,14 @@ class TestLift:
         sensing = noted(plover, brakes__load_valve="load-sensing")
         assert severities(planned(sensing, "lift 40 rear"), "brake-valve-reads-light") == ["stop"]
         assert severities(planned(sensing, "lift 40 front"), "brake-valve-reads-light") == []
+        # It is settled by what was done, and neither by less than that nor by what is only meant.
+        for known, reset_mm, says in (
+            ("measured", 40.0, []),
+            ("measured", 10.0, ["stop"]),
+            ("assumed", 40.0, ["stop"]),
+        ):
+            done = noted(planned(sensing, "lift 40 rear"), known, brakes__valve_set_mm=reset_mm)
+            assert severities(done, "brake-valve-reads-light") == says
         assert severities(planned(plover, "lift 40 rear"), "brake-valve-reads-light") == []
 
     def test_lamps_nose_up_or_high(self, plover: Rig) -> None:

@@ -292,7 +292,7 @@ class TestTheAnswer:
     def test_go_where_nothing_stands_between(self, plover: Rig) -> None:
         got = answered(bare(plover, road("out", 100)))
         assert (got.verdict, got.limits, got.against) == ("go", (), ())
-        assert got.sentence == "30 days left. As it stands, nothing stands between."
+        assert (got.when, got.sentence) == ("30 days left.", "As it stands, nothing stands between.")
 
     def test_a_stop_holds_back_and_one_that_is_lived_with_is_a_limit(self, plover: Rig) -> None:
         heavy = noted(bare(plover, road("out", 100)), body__permitted_front_kg=1100.0)
@@ -367,7 +367,7 @@ class TestTheAnswer:
     def test_the_day_is_said(self, plover: Rig, days: int | None, says: str) -> None:
         leaves = None if days is None else TODAY + timedelta(days=days)
         got = answered(replace(bare(plover), brief=Brief(leaves_on=leaves)))
-        assert says in got.sentence and got.days_left == days
+        assert says in got.when and got.days_left == days
 
     def test_open_work_counts_in_hours_and_learns_from_what_was_taken(self, plover: Rig) -> None:
         rig = planned(bare(plover), "tyre 275/70R17", "steering damper")

@@ -114,7 +114,7 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     # What still stands before the day of leaving.
     to_sheet(page, "Trip")
     expect(
-        page.get_by_text("105 days left. 2 changes still stand between, 17.0 h by the guess.")
+        page.get_by_text("105 days left. 2 things still stand between, 17.0 h by the guess.")
     ).to_be_visible()
     expect(page.get_by_text("Here work took 1.4 times its guess so far: reckon with 23 h.")).to_be_visible()
 
@@ -122,12 +122,12 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     process.kill()
     process.start()
     page.reload()
-    expect(page.get_by_text("2 changes still stand between")).to_be_visible()
+    expect(page.get_by_text("2 things still stand between").first).to_be_visible()
     window.forgive("Failed to load resource", "ERR_CONNECTION_REFUSED")
 
     # Ctrl Z takes back the last thing; the history says who did what and when.
     page.keyboard.press("Control+z")
-    expect(page.get_by_text("3 changes still stand between")).to_be_visible()
+    expect(page.get_by_text("3 things still stand between").first).to_be_visible()
     page.keyboard.press("h")
     history = page.get_by_role("dialog", name="History")
     expect(history.get_by_role("listitem").first).to_contain_text(
@@ -139,7 +139,7 @@ def test_from_tyre_to_trip(process: Server, window: Window) -> None:
     page.keyboard.press("Escape")
     expect(history).to_have_count(0)
     page.keyboard.press("Control+Shift+z")
-    expect(page.get_by_text("2 changes still stand between")).to_be_visible()
+    expect(page.get_by_text("2 things still stand between").first).to_be_visible()
     window.assert_quiet()
 
 

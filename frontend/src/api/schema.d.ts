@@ -4842,8 +4842,8 @@ export interface components {
         };
         /**
          * Home
-         * @description ``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what went by
-         *     the odometer between the first and the last reading of it, None where there are not two.
+         * @description ``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what has truly
+         *     gone from the first reading of it to the last, or to what the odometer reads now; None where there are not two.
          */
         Home: {
             /** Km */
@@ -7649,7 +7649,8 @@ export interface components {
         };
         /**
          * Readiness
-         * @description The answer, and what it rests on.
+         * @description The answer, and what it rests on. ``when`` says how the day of leaving stands, ``sentence`` what speaks for and
+         *     against.
          *
          *     ``as_planned``: it supposes that all of ``open`` is done first; else it is of the vehicle as it stands. Hours per
          *     week None: no week is left to spread over. ``bench_hours_left`` None: no shop says when there is somebody at the
@@ -7683,6 +7684,8 @@ export interface components {
              * @enum {string}
              */
             verdict: "do-not-go" | "go-with-limits" | "go";
+            /** When */
+            when: string;
         };
         /**
          * Reading
@@ -11739,7 +11742,7 @@ export interface components {
             /** Taken */
             taken: components["schemas"]["Carried"][];
             /** Wanted */
-            wanted: components["schemas"]["Wanted"][];
+            wanted: components["schemas"]["WantedThing"][];
             /** Whole Kg */
             whole_kg: number;
         };
@@ -12396,12 +12399,12 @@ export interface components {
             paths: string[];
         };
         /**
-         * Wanted
+         * WantedThing
          * @description Something that the trip asks for: of what sort, why, and the thing aboard that answers it (its name), or None.
          *
          *     ``for_what`` is the interval that it is for.
          */
-        Wanted: {
+        WantedThing: {
             /** Answered By */
             answered_by: string | null;
             /** Because */
@@ -12641,6 +12644,11 @@ export interface components {
             today: string;
             /** Trip */
             trip: string;
+            /**
+             * True Km
+             * @description truly gone since the first reading of the trip
+             */
+            true_km: number | null;
             /** True Per Indicated */
             true_per_indicated: number;
             /** Verdict */

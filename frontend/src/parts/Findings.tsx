@@ -196,6 +196,11 @@ function LiveWithIt({ finding }: { finding: Finding }) {
           onChange={(event) => setReason(event.target.value)}
         />
       </label>
+      {finding.severity === "stop" && NOT_LIVED_WITH.includes(finding.system) && (
+        <p className="text-sm text-quiet">
+          A stop of brakes, steering or fuel holds the trip back all the same.
+        </p>
+      )}
       <Problem of={problem} />
       <span>
         <button className="btn">accept it</button>{" "}
@@ -206,6 +211,9 @@ function LiveWithIt({ finding }: { finding: Finding }) {
     </form>
   );
 }
+
+/** Systems of which a stop says do not go, whoever lives with it. */
+const NOT_LIVED_WITH: readonly Finding["system"][] = ["brakes", "steering", "fuel"];
 
 function SettleBy({ settle }: { settle: Settle }) {
   const { put } = useBench();

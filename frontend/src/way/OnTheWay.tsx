@@ -193,7 +193,22 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
           </>
         )}
       </p>
+      <Odometer page={page} entries={entries} />
     </section>
+  );
+}
+
+/** The odometer as it was read last, and what has truly gone: its own count times what tyres and gears make of it. */
+function Odometer({ page, entries }: { page: WayPage; entries: Noted[] }) {
+  const typed = entries.findLast(({ odometer }) => odometer)?.odometer;
+  if (page.odometer_km === null && !typed) return null;
+  const apart = Math.abs(page.true_per_indicated - 1) > 0.005;
+  return (
+    <p className="cond text-quiet">
+      odometer {typed ?? written(page, page.odometer_km ?? 0, "distance")}
+      {page.true_km !== null && `, ${written(page, page.true_km, "distance")} truly gone on this trip`}
+      {apart && `; each 100 that it counts are ${Math.round(page.true_per_indicated * 100)}`}
+    </p>
   );
 }
 

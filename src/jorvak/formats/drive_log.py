@@ -9,7 +9,7 @@ from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.formats.csv_text import csv_rows
-from jorvak.formats.gpx import read_gpx
+from jorvak.formats.gpx import apart_km, read_gpx
 
 KMH_PER_KNOT = 1.852
 LONGEST_LINE = 400
@@ -158,26 +158,33 @@ def kind_of_file(name: str, first: bytes) -> Kind:
 
 def gpx_moments(data: bytes) -> list[Moment]:
     """Speeds of a GPX track, from its own or from place and time. Raises Refused on ``file``."""
-    track = read_gpx(data)
-    points = [p for each in track.tracks for segment in each.segments for p in segment.points]
+    points = [
+        (time, lat, lon, speed)
+        for line in read_gpx(data, timed=True)
+        if line.kind == "track"
+        for time, lat, lon, speed in zip(line.times, line.lat, line.lon, line.speed, strict=True)
+    ]
     if not points:
         raise Refused("file", "There is no track in this GPX.")
-    # One that says no zone is taken for what the others mostly are: satellites give UTC.
-    timed = [
-        (point.time if point.time.tzinfo is not None else point.time.replace(tzinfo=UTC), point)
-        for point in points
-        if point.time is not None
-    ]
+    timed = [(_stamp(time), lat, lon, speed) for time, lat, lon, speed in points if time]
     if len(timed) < len(points):
         raise Refused("file", "This GPX has neither speeds nor times: a route that was drawn, not driven.")
     moments = []
-    for (before, last), (now, point) in pairwise(timed):
-        gone = (now - before).total_seconds()
+    for (before, from_lat, from_lon, _), (now, lat, lon, own) in pairwise(timed):
+        gone = now - before
         if gone > 0:
-            metres = last.distance_2d(point) or 0.0
-            speed = point.speed if point.speed is not None else metres / gone
-            moments.append(Moment((now - timed[0][0]).total_seconds(), speed * 3.6))
+            speed = own if math.isfinite(own) else 1000 * apart_km(from_lat, from_lon, lat, lon) / gone
+            moments.append(Moment(now - timed[0][0], speed * 3.6))
     return moments
+
+
+def _stamp(time: str) -> float:
+    """Seconds of a time as GPX writes it; one that says no zone is UTC, as satellites give it. Raises Refused."""
+    try:
+        stamp = datetime.fromisoformat(time)
+        return (stamp if stamp.tzinfo is not None else stamp.replace(tzinfo=UTC)).timestamp()
+    except (ValueError, OverflowError):
+        raise Refused("file", f"This GPX cannot be read: “{time[:30]}” is no time.") from None
 
 
 def csv_moments(data: bytes, trouble: Trouble) -> Iterable[Moment]:

@@ -9,27 +9,31 @@ from jorvak.core.report import Report
 from jorvak.core.work.jobs import WorkJob
 from jorvak.core.work.records import JobFastener
 
-MARGIN_MM = 14.0
+MARGIN_MM, HALF_MARGIN_MM = 14.0, 10.0
 PICTURE_MM = 55.0
 
 
 class Page:
     """What is set on paper: a list of what ReportLab calls flowables, made with few words."""
 
-    def __init__(self, title: str) -> None:
+    def __init__(self, title: str, half: bool = False) -> None:
+        """``half`` a sheet: A5, for what hangs in a cabin."""
         # Loaded where it is asked for: it takes as long as all else together.
-        from reportlab.lib.pagesizes import A4
+        from reportlab.lib.pagesizes import A4, A5
         from reportlab.lib.styles import ParagraphStyle
         from reportlab.lib.units import mm
 
-        self._size, self._mm = A4, mm
+        self._size, self._mm = A5 if half else A4, mm
+        self._margin_mm = HALF_MARGIN_MM if half else MARGIN_MM
         self._title = title
         self._flow: list[Any] = []
         plain = ParagraphStyle("plain", fontName="Helvetica", fontSize=9.5, leading=12.5)
         self._styles = {
             "plain": plain,
             "small": ParagraphStyle("small", parent=plain, fontSize=8, leading=10),
-            "large": ParagraphStyle("large", parent=plain, fontSize=13, leading=17),
+            "large": ParagraphStyle(
+                "large", parent=plain, fontSize=10.5 if half else 13, leading=14 if half else 17, spaceAfter=2
+            ),
             "head": ParagraphStyle("head", parent=plain, fontName="Helvetica-Bold", fontSize=16, leading=20),
             "section": ParagraphStyle(
                 "section", parent=plain, fontName="Helvetica-Bold", spaceBefore=6, spaceAfter=1
@@ -105,7 +109,7 @@ class Page:
         from reportlab.platypus import SimpleDocTemplate
 
         out = io.BytesIO()
-        margin = MARGIN_MM * self._mm
+        margin = self._margin_mm * self._mm
         document = SimpleDocTemplate(
             out,
             pagesize=self._size,
@@ -123,7 +127,7 @@ class Page:
     def _foot(self, canvas: Any, _document: Any) -> None:
         canvas.setFont("Helvetica", 8)
         canvas.drawRightString(
-            self._size[0] - MARGIN_MM * self._mm,
+            self._size[0] - self._margin_mm * self._mm,
             8 * self._mm,
             f"{self._title}, page {canvas.getPageNumber()}",
         )

@@ -5,7 +5,7 @@ import io
 import math
 from collections.abc import Iterable, Sequence
 from itertools import pairwise
-from typing import Any, Literal
+from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.formats.csv_text import csv_rows
@@ -130,17 +130,14 @@ def _unit(name: str) -> float:
 
 def _from_gpx(data: bytes) -> list[Corner]:
     """Distance over ground and elevation along the first track or route that has any."""
-    gpx = read_gpx(data)
-    lines: list[list[Any]] = [
-        *([*segment.points] for track in gpx.tracks for segment in track.segments),
-        *([*route.points] for route in gpx.routes),
-    ]
-    for line in lines:
-        points = [point for point in line if point.elevation is not None]
-        if len(points) > 1:
-            return _along(
-                (point.latitude, point.longitude, float(point.elevation or 0.0)) for point in points
-            )
+    for line in read_gpx(data):
+        points = [
+            (lat, lon, height)
+            for lat, lon, height in zip(line.lat, line.lon, line.ele, strict=True)
+            if math.isfinite(height)
+        ]
+        if line.kind != "waypoints" and len(points) > 1:
+            return _along(points)
     raise Refused("file", "That GPX has no elevation: without it there is no ground in it.")
 
 

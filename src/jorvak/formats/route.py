@@ -1,30 +1,23 @@
-"""Ways in and out as GPX: tracks, routes and waypoints become legs with their line and their climbs, and back.
+"""Ways in and out as GPX: tracks, routes and waypoints become legs with their line and their climbs, and back."""
 
-A track may have hundreds of thousands of points, so it is read as it streams by and not made into objects.
-"""
-
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, field
-from typing import TYPE_CHECKING, Any, Literal
+from collections.abc import Sequence
+from typing import TYPE_CHECKING, Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.immutable import record
 from jorvak.core.trip.climbs import steepest
 from jorvak.core.trip.records import MOST_POINTS, Leg, WayPoint
+from jorvak.formats.gpx import EARTH_KM, GpxLine, LineKind, Told, read_gpx
 
 if TYPE_CHECKING:
     import numpy as np
 
 MOST_BYTES = 60_000_000
-PIECE = 500_000
-EARTH_KM = 6371.0088
-"""Mean radius of the Earth. Source: IUGG."""
 LOOKED_AT = 6000
 """Heights that are looked at for the climb of a way: one every few dozen metres of the longest."""
 NOISE_M = 10.0
 """A receiver's height wanders by so much: less is neither up nor down."""
 MOST_BETWEEN_WAYPOINTS = 60
-WayKind = Literal["track", "route", "waypoints"]
 
 
 @record(frozen=True, slots=True)
@@ -33,7 +26,7 @@ class FoundWay:
     without heights. ``says`` is what there is to know of it."""
 
     name: str
-    kind: WayKind
+    kind: LineKind
     points: int
     km: float
     climbs_m: float | None
@@ -43,159 +36,30 @@ class FoundWay:
     says: str
 
 
-@dataclass(slots=True)
-class _Raw:
-    """Points of one way as they stand in the file; heights are NaN where there is none."""
-
-    kind: WayKind
-    name: str = ""
-    lat: list[float] = field(default_factory=list)
-    lon: list[float] = field(default_factory=list)
-    ele: list[float] = field(default_factory=list)
-    names: list[str] = field(default_factory=list)
-
-
-def read_ways(data: bytes, tell: Callable[[int, int], None]) -> tuple[FoundWay, ...]:
+def read_ways(data: bytes, tell: Told) -> tuple[FoundWay, ...]:
     """The ways of a GPX: each segment of a track, each route, and, where there is nothing else, from waypoint to waypoint.
 
     ``tell`` is told how many bytes of how many are read. Raises Refused on ``file``.
     """
     if len(data) > MOST_BYTES:
         raise Refused("file", f"A GPX has at most {MOST_BYTES // 1_000_000} MB: give a part of it.")
-    reader = _Reader()
-    reader.read(data, tell)
-    ways = [raw for raw in reader.ways if len(raw.lat) > 1]
+    lines = [line for line in read_gpx(data, tell) if len(line.lat) > 1]
+    ways = [line for line in lines if line.kind != "waypoints"]
     if ways:
-        return tuple(_found(raw, _called(raw, ways)) for raw in ways)
-    if len(reader.waypoints.lat) > 1:
-        return _between(reader.waypoints)
+        return tuple(_found(way, _called(way, ways)) for way in ways)
+    if lines:
+        return _between(lines[0])
     raise Refused("file", "There is no track, no route and no pair of waypoints in this GPX.")
 
 
-class _Reader:
-    """Points out of the events of an XML parser. What is no point, height or name is passed over."""
-
-    def __init__(self) -> None:
-        from xml.parsers import expat
-
-        self.ways: list[_Raw] = []
-        self.waypoints = _Raw("waypoints")
-        self._into: _Raw | None = None
-        self._track = ""
-        self._text: list[str] = []
-        self._of = ""
-        """What a height or a name that comes is of: ``trk``, ``rte``, ``point`` or ``wpt``; "" of nothing."""
-        self._before_point = ""
-        self._parser: Any = expat.ParserCreate()
-        self._parser.buffer_text = True
-        self._parser.StartElementHandler = self._root
-        self._parser.EndElementHandler = self._end
-        self._parser.StartDoctypeDeclHandler = self._doctype
-        self._known: dict[str, str] = {}
-        """By tag with its prefix: what it is called without, "" where it says nothing here."""
-
-    def read(self, data: bytes, tell: Callable[[int, int], None]) -> None:
-        from xml.parsers import expat
-
-        try:
-            for begin in range(0, len(data), PIECE):
-                self._parser.Parse(data[begin : begin + PIECE], False)
-                tell(min(begin + PIECE, len(data)), len(data))
-            self._parser.Parse(b"", True)
-        except expat.ExpatError as error:
-            raise Refused("file", f"This GPX cannot be read: {error}.") from None
-
-    def _doctype(self, *_: Any) -> None:
-        raise Refused("file", "A GPX has no document type: this is another kind of XML.")
-
-    def _root(self, tag: str, _: dict[str, str]) -> None:
-        if tag.rpartition(":")[2] != "gpx":
-            raise Refused("file", f"This begins with “{tag[:40]}”: a GPX begins with gpx.")
-        self._parser.StartElementHandler = self._start
-
-    def _start(self, tag: str, attributes: dict[str, str]) -> None:
-        name = self._known.get(tag)
-        if name is None:
-            plain = tag.rpartition(":")[2]
-            name = self._known[tag] = plain if plain in _SAY else ""
-        if name == "trkpt" or name == "rtept":
-            self._point(self._into, attributes, "point")
-        elif name == "ele" or name == "name":
-            self._text.clear()
-            self._parser.CharacterDataHandler = self._text.append
-        elif name == "wpt":
-            self._point(self.waypoints, attributes, "wpt")
-            self.waypoints.names.append("")
-        elif name == "trk":
-            self._track, self._of = "", "trk"
-        elif name == "trkseg" or name == "rte":
-            self._into = _Raw("track", self._track) if name == "trkseg" else _Raw("route")
-            self._of = self._of if name == "trkseg" else "rte"
-            self.ways.append(self._into)
-
-    def _point(self, into: _Raw | None, attributes: dict[str, str], of: str) -> None:
-        try:
-            lat, lon = float(attributes["lat"]), float(attributes["lon"])
-        except (KeyError, ValueError):
-            lat = lon = float("nan")
-        if into is None or not (-90 <= lat <= 90 and -180 <= lon <= 180):
-            number = sum(len(way.lat) for way in self.ways) + len(self.waypoints.lat) + 1
-            raise Refused(
-                "file", f"Point {number} of this GPX is nowhere: its lat and lon are no place on the earth."
-            )
-        into.lat.append(lat)
-        into.lon.append(lon)
-        into.ele.append(NOWHERE)
-        self._before_point, self._of = self._of, of
-
-    def _end(self, tag: str) -> None:
-        name = self._known.get(tag)
-        if not name:
-            return
-        if name == "ele":
-            self._parser.CharacterDataHandler = None
-            self._height()
-        elif name == "trkpt" or name == "rtept" or name == "wpt":
-            self._of = self._before_point
-        elif name == "name":
-            self._parser.CharacterDataHandler = None
-            self._name("".join(self._text).strip()[:60].replace(".", "").replace("/", "-"))
-        elif name == "trk" or name == "rte":
-            self._of, self._into = "", None
-
-    def _height(self) -> None:
-        into = self.waypoints if self._of == "wpt" else self._into
-        if into is None or self._of not in ("point", "wpt"):
-            return
-        try:
-            height = float("".join(self._text))
-        except ValueError:
-            return
-        # What is no height of the earth is a receiver that has lost its satellites.
-        if -500 <= height <= 9000:
-            into.ele[-1] = height
-
-    def _name(self, name: str) -> None:
-        if self._of == "trk":
-            self._track = name
-        elif self._of == "rte" and self._into is not None:
-            self._into.name = name
-        elif self._of == "wpt":
-            self.waypoints.names[-1] = name
-
-
-NOWHERE = float("nan")
-_SAY = ("trkpt", "rtept", "wpt", "ele", "name", "trk", "trkseg", "rte")
-
-
-def _called(raw: _Raw, ways: Sequence[_Raw]) -> str:
+def _called(raw: GpxLine, ways: Sequence[GpxLine]) -> str:
     """The name of a way; those of one track are told apart by their part."""
     base = raw.name or ("track" if raw.kind == "track" else "route")
     alike = [way for way in ways if (way.name or way.kind) == (raw.name or raw.kind)]
     return base if len(alike) == 1 else f"{base[:48]}, part {alike.index(raw) + 1}"
 
 
-def _found(raw: _Raw, name: str, says: str = "") -> FoundWay:
+def _found(raw: GpxLine, name: str, says: str = "") -> FoundWay:
     import numpy as np
 
     lat, lon, ele = (np.asarray(each) for each in (raw.lat, raw.lon, raw.ele))
@@ -273,7 +137,7 @@ def _climbed(heights: Sequence[float]) -> float:
     return climbed
 
 
-def _between(waypoints: _Raw) -> tuple[FoundWay, ...]:
+def _between(waypoints: GpxLine) -> tuple[FoundWay, ...]:
     """From waypoint to waypoint: straight lines, and longer on the ground."""
     names = [name or f"point {i}" for i, name in enumerate(waypoints.names, 1)]
     says = "Straight from waypoint to waypoint: longer on the ground."
@@ -281,7 +145,7 @@ def _between(waypoints: _Raw) -> tuple[FoundWay, ...]:
         return (_found(waypoints, "from waypoint to waypoint", says),)
     return tuple(
         _found(
-            _Raw(
+            GpxLine(
                 "waypoints", "", waypoints.lat[i : i + 2], waypoints.lon[i : i + 2], waypoints.ele[i : i + 2]
             ),
             f"{names[i][:28]} to {names[i + 1][:28]}",

@@ -15,7 +15,7 @@ ONCE = (
 def book_pdf(book: TripBook) -> bytes:
     """The book, each part on a page of its own."""
     page = Page(f"{book.vehicle}, {book.trip}")
-    _card(page, book)
+    _card(page, book, (36, 54))
     page.turn()
     _legs(page, book)
     page.turn()
@@ -28,9 +28,9 @@ def book_pdf(book: TripBook) -> bytes:
 
 
 def card_for_the_dash(book: TripBook) -> bytes:
-    """The card alone."""
-    page = Page(f"{book.vehicle}, card for the dash")
-    _card(page, book)
+    """The card alone, on half a sheet."""
+    page = Page(f"{book.vehicle}, card for the dash", half=True)
+    _card(page, book, (27, 37))
     return page.pdf()
 
 
@@ -41,12 +41,23 @@ def _days(book: TripBook) -> str:
     return f"{book.leaves_on:%-d %B %Y}{until}"
 
 
-def _card(page: Page, book: TripBook) -> None:
+MOST_AGAINST = 4
+"""So many reasons stand on the card; whoever must not go reads the rest on the Trip sheet."""
+
+
+def _days_in_words(days: float) -> str:
+    return "" if not days else "1 day" if days == 1 else f"{days:g} days"
+
+
+def _card(page: Page, book: TripBook, widths: tuple[int, int]) -> None:
     page.head(f"{book.vehicle}: {book.verdict.lower()}", f"{book.trip} · {_days(book)}")
+    page.say(book.sentence)
     if book.against:
         page.section("Against going")
-        for text in book.against:
+        for text in book.against[:MOST_AGAINST]:
             page.large(text)
+        if len(book.against) > MOST_AGAINST:
+            page.say(f"and {len(book.against) - MOST_AGAINST} more, on the Trip sheet")
     if book.keep:
         page.section("Keep to")
         for limit in book.keep:
@@ -55,9 +66,9 @@ def _card(page: Page, book: TripBook) -> None:
         page.section("Always, with this vehicle")
         for text in book.always:
             page.say(text)
-    _limits(page, "Before leaving", book.before)
     page.section("Figures")
-    page.table([[each.what, each.figure] for each in book.dash], (60, 120))
+    cells = [cell for each in book.dash for cell in (each.what, each.figure)]
+    page.table([[*cells[at : at + 4], "", ""][:4] for at in range(0, len(cells), 4)], (*widths, *widths))
     page.small(ONCE)
 
 
@@ -65,7 +76,7 @@ def _limits(page: Page, title: str, limits: Sequence[Limit]) -> None:
     if limits:
         page.section(title)
         for limit in limits:
-            page.say(f"[  ]  {limit.sentence}")
+            page.say(f"[  ]  {limit.to_do}")
 
 
 def _legs(page: Page, book: TripBook) -> None:
@@ -92,6 +103,7 @@ def _legs(page: Page, book: TripBook) -> None:
         else [["", "No legs are noted.", "", "", "", "", ""]],
         (16, 56, 18, 15, 28, 25, 24),
     )
+    _limits(page, "Before leaving", book.before)
 
 
 def _take(page: Page, book: TripBook) -> None:
@@ -156,7 +168,7 @@ def _left_behind(page: Page, book: TripBook) -> None:
                 "" if leg.first_on is None else f"{leg.first_on:%a %-d %B}",
                 leg.name,
                 f"{leg.distance}, {leg.surface}",
-                f"{leg.days:g} days" if leg.days else "",
+                _days_in_words(leg.days),
             ]
             for leg in book.legs
         ],

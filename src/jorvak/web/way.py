@@ -17,7 +17,7 @@ from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.counting import odometer_factor
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.dates import legs_of_trip
-from jorvak.core.trip.home import trip_name
+from jorvak.core.trip.home import home, trip_name
 from jorvak.core.trip.pressures import LegPressure, by_leg
 from jorvak.core.trip.records import Contact, Fill, Leg, Surface
 from jorvak.core.work.records import LogLine
@@ -85,6 +85,7 @@ class WayPage(BaseModel):
     reserve_pct: float
     l_per_100km: dict[Surface, float]
     odometer_km: float | None
+    true_km: float | None = Field(description="truly gone since the first reading of the trip")
     true_per_indicated: float
     fills: list[WayFill]
     noted: list[str] = Field(description="what was noted on the way, the latest first")
@@ -146,6 +147,7 @@ def _page(record: RigRecord, view: View) -> WayPage:
         else 15.0,
         l_per_100km={} if takes is None else takes.l_per_100km,
         odometer_km=None if reading is None else float(reading.value),
+        true_km=home(rig).true_km,
         true_per_indicated=odometer_factor(rig, sum(change.state == "fitted" for change in rig.changes)),
         fills=[
             WayFill(on=fill.filled_on, litres=fill.litres, full=fill.full, odometer_km=fill.odometer_km)

@@ -91,7 +91,9 @@ function Verdict({ answers: { answer, trip, km, last_on } }: { answers: Answers 
             h a week
           </p>
         )}
-        <p className="max-w-xl min-w-64 flex-1">{answer.sentence}</p>
+        <p className="max-w-xl min-w-64 flex-1">
+          {answer.when} {answer.sentence}
+        </p>
       </div>
       <p className="pt-2 text-sm text-quiet">
         Local codes, the vehicle&apos;s manual and licensed practice decide; what is computed here does not

@@ -170,6 +170,8 @@ def _wheel(position: str) -> Iterator[FigureSpec]:
 
 def _brakes() -> Iterator[FigureSpec]:
     yield choice("brakes.load_valve", "rear brake valve", ("fixed", "load-sensing"))
+    yield one("brakes.valve_set_mm", "rear brake valve, reset for so much rear lift", "20", 0, 400,
+              "Once it is reset by the vehicle's manual and inspected: the lift that it was reset for.")  # fmt: skip
     yield one("brakes.front_rim_in", "smallest rim over the front brakes", "16", 8, 24, kind="limit")
 
 

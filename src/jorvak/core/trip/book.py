@@ -6,7 +6,19 @@ from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import Moment, laden
 from jorvak.core.immutable import record
 from jorvak.core.load.results import Load
-from jorvak.core.quantities import DISTANCE, LENGTH, MASS, METRIC, PRESSURE, SPEED, VOLUME, Preset, write_as
+from jorvak.core.quantities import (
+    DISTANCE,
+    LENGTH,
+    MASS,
+    METRIC,
+    PRESSURE,
+    SPEED,
+    VOLUME,
+    Preset,
+    Quantity,
+    write,
+    write_as,
+)
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.results import Height
@@ -82,7 +94,7 @@ def trip_book(here: Moment, ready: Readiness, on: date, preset: Preset = METRIC)
         leaves_on=rig.brief.leaves_on,
         last_on=None if days is None else days.last_on,
         verdict=IN_WORDS[ready.verdict],
-        sentence=ready.sentence,
+        sentence=f"{ready.when} {ready.sentence}",
         against=tuple(each.text for each in ready.against),
         keep=tuple(limit for limit in ready.limits if limit.kind == "on-the-way"),
         before=tuple(limit for limit in ready.limits if limit.kind == "before"),
@@ -128,7 +140,7 @@ def dash_figures(here: Moment, preset: Preset = METRIC) -> tuple[DashFigure, ...
             figure = "what is set does not carry the load"
         else:
             fast = "" if each.max_kmh is None else f", to {write_as(preset, each.max_kmh, SPEED)}"
-            figure = f"{write_as(preset, each.front_kpa, PRESSURE)} / {write_as(preset, each.rear_kpa, PRESSURE)}{fast}"
+            figure = _two(preset, each.front_kpa, "/", each.rear_kpa, PRESSURE) + fast
         found.append(DashFigure(f"tyres, {each.surface}", figure))
     return tuple(found)
 
@@ -139,7 +151,7 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
     pressures = results.of(RollingResults).pressures.value
     legs = legs_of_trip(here.rig)
     by = {each.leg: each for each in by_leg(legs, pressures)} if pressures is not None else {}
-    first_on = {leg.id: first for leg, first in dated_legs(here.rig)}
+    first_on = {leg.name: first for leg, first in dated_legs(here.rig)}
     rows = []
     for at, leg in enumerate(legs):
         along = None if way is None else way.legs[at]
@@ -147,7 +159,7 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
         rows.append(
             BookLeg(
                 name=leg.name,
-                first_on=first_on.get(leg.id),
+                first_on=first_on.get(leg.name),
                 days=leg.days,
                 distance=write_as(preset, leg.km, DISTANCE),
                 surface=leg.surface,
@@ -155,7 +167,7 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
                 water="?" if along is None else _from_to(preset, along.water_start_l, along.water_left_l),
                 pressures=""
                 if pressure is None or pressure.front_kpa is None or pressure.rear_kpa is None
-                else f"{write_as(preset, pressure.front_kpa, PRESSURE)} / {write_as(preset, pressure.rear_kpa, PRESSURE)}",
+                else _two(preset, pressure.front_kpa, "/", pressure.rear_kpa, PRESSURE),
                 fills=" and ".join(
                     what for what, fill in (("fuel", leg.fill_fuel), ("water", leg.fill_water)) if fill
                 ),
@@ -166,7 +178,13 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
 
 
 def _from_to(preset: Preset, start: float, left: float) -> str:
-    return f"{write_as(preset, start, VOLUME)} to {write_as(preset, left, VOLUME)}"
+    return _two(preset, start, "to", left, VOLUME)
+
+
+def _two(preset: Preset, first: float, between: str, second: float, quantity: Quantity) -> str:
+    """Two whole figures of one quantity, with its unit once."""
+    unit = preset.unit(quantity)
+    return f"{unit.of_core(first):.0f} {between} {write(second, quantity, unit.symbol, places=0)}"
 
 
 def _countries(rig: Rig) -> list[str]:

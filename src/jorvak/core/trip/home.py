@@ -19,8 +19,8 @@ class NeverUsed:
 
 @record(frozen=True, slots=True)
 class Home:
-    """``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what went by
-    the odometer between the first and the last reading of it, None where there are not two."""
+    """``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what has truly
+    gone from the first reading of it to the last, or to what the odometer reads now; None where there are not two."""
 
     lines: tuple[LogLine, ...]
     km: dict[Surface, float]
@@ -75,11 +75,14 @@ def _kg(rig: Rig, cargo: Cargo) -> float | None:
 
 
 def _true_km(rig: Rig, lines: tuple[LogLine, ...], fills: list[Fill]) -> float | None:
+    now = rig.figures.get("odometer.reading_km")
     read = sorted(
         reading
         for reading in (*(line.odometer_km for line in lines), *(fill.odometer_km for fill in fills))
         if reading is not None
     )
+    if read and now is not None and now.value > read[-1]:
+        read.append(float(now.value))
     if len(read) < 2:
         return None
     return true_km_between(fitted_at(rig), read[0], read[-1])

@@ -21,7 +21,14 @@ class Limit:
     finding: str | None
     sheet: str
 
+    @property
+    def to_do(self) -> str:
+        """The sentence as it stands in a list of what is done before leaving."""
+        plain = self.sentence.removeprefix(BEFORE)
+        return plain[:1].upper() + plain[1:]
 
+
+BEFORE = "Before leaving: "
 CANNOT_BE_ACCEPTED: frozenset[System] = frozenset(("brakes", "steering", "fuel"))
 HOLDS_BACK: frozenset[System] = frozenset(
     ("brakes", "steering", "tyres", "fuel", "load", "driveline", "suspension", "frame", "papers")
@@ -43,9 +50,11 @@ KEPT: Mapping[str, str] = {
 """What a watch comes to for whoever drives. Others are for the builder, and limit nothing that a driver does."""
 AS_THEY_SAY = (
     "tyre-speed-short", "speedometer-outside-band", "roof-too-heavy", "place-too-heavy", "due-on-the-way", "overdue",
-    "not-proved", "put-off", "temporary-fix", "left-over", "retighten", "running-in",
+    "not-proved", "put-off", "temporary-fix", "left-over",
 )  # fmt: skip
 """Findings whose own sentence is what a driver keeps, whatever their severity."""
+OF_ANY_CHANGE: Mapping[str, str] = {"retighten": "", "running-in": "New gears: "}
+"""What is the same whichever change asks for it, and how it then begins: a driver is told it once."""
 BEFORE_LEAVING = (
     "lamps-to-aim", "pressure-unset", "overdue", "not-proved", "left-over",
 )  # fmt: skip
@@ -77,19 +86,35 @@ def limit_of(finding: Finding) -> Limit | None:
             finding.key,
             "findings",
         )
+    if finding.accepted is not None:
+        return None
     if finding.severity == "measure":
         if finding.system not in HOLDS_BACK:
             return None
-        what = finding.settled_by[0].text if finding.settled_by else finding.text
-        return _of(finding, f"Before leaving: {what[:1].lower()}{what[1:].rstrip('.')}.", "before")
-    if finding.accepted is not None:
-        return None
+        return _of(finding, f"{BEFORE}{_to_measure(finding)}", "before")
     kind: LimitKind = "before" if finding.code in BEFORE_LEAVING else "on-the-way"
+    if finding.code in OF_ANY_CHANGE:
+        return _of(finding, OF_ANY_CHANGE[finding.code] + _without_the_change(finding), kind)
     if finding.code in AS_THEY_SAY:
         return _of(finding, finding.text, kind)
     if finding.code in KEPT:
         return _of(finding, KEPT[finding.code], kind)
     return _of(finding, finding.text, kind) if finding.severity == "stop" else None
+
+
+def _without_the_change(finding: Finding) -> str:
+    """What a finding says behind the change that it opens with."""
+    said = finding.text.partition(": ")[2]
+    return said if OF_ANY_CHANGE[finding.code] else said[:1].upper() + said[1:]
+
+
+def _to_measure(finding: Finding) -> str:
+    """What to measure; where that is no figure with a name, with what it is about."""
+    if not finding.settled_by:
+        return finding.text
+    settle = finding.settled_by[0]
+    what = f"{settle.text[:1].lower()}{settle.text[1:].rstrip('.')}."
+    return what if settle.text.startswith("Measure ") else f"{what} {finding.text}"
 
 
 def _of(finding: Finding, sentence: str, kind: LimitKind) -> Limit:

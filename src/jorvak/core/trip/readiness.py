@@ -18,7 +18,7 @@ from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 from jorvak.core.trip.countries import tyre_rules
 from jorvak.core.trip.dates import trip_days
-from jorvak.core.trip.limits import Limit, each_once, holds_back, limit_of
+from jorvak.core.trip.limits import BEFORE, Limit, each_once, holds_back, limit_of
 from jorvak.core.work.jobs import work_jobs
 
 Verdict = Literal["do-not-go", "go-with-limits", "go"]
@@ -51,7 +51,8 @@ class Against:
 
 @record(frozen=True, slots=True)
 class Readiness:
-    """The answer, and what it rests on.
+    """The answer, and what it rests on. ``when`` says how the day of leaving stands, ``sentence`` what speaks for and
+    against.
 
     ``as_planned``: it supposes that all of ``open`` is done first; else it is of the vehicle as it stands. Hours per
     week None: no week is left to spread over. ``bench_hours_left`` None: no shop says when there is somebody at the
@@ -59,6 +60,7 @@ class Readiness:
     """
 
     verdict: Verdict
+    when: str
     sentence: str
     as_planned: bool
     limits: tuple[Limit, ...]
@@ -95,7 +97,8 @@ def readiness(
     factor = took_against_guess(rig)
     return Readiness(
         verdict=verdict,
-        sentence=_sentence(verdict, days, against, limits, open_work if as_planned else (), hours, factor),
+        when=_when(days),
+        sentence=_sentence(verdict, against, limits, open_work if as_planned else (), hours, factor),
         as_planned=as_planned,
         limits=limits,
         against=against,
@@ -141,7 +144,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
         named = ", ".join(spec_of(path).label for path in guessed.figures[:MOST_NAMED])
         more = len(guessed.figures) - MOST_NAMED
         yield Limit(
-            f"Before leaving: measure {named}{f' and {more} more' if more > 0 else ''}.",
+            f"{BEFORE}measure {named}{f' and {more} more' if more > 0 else ''}.",
             "before",
             f"{_count(len(guessed.checks), 'check')} pass on assumed figures alone: nothing that is guessed is safe.",
             None,
@@ -150,7 +153,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
     days = trip_days(rig)
     for country, when in () if days is None else tyre_rules(rig, days):
         yield Limit(
-            f"Before leaving: see that the tyres are what {country.name} wants: {country.tyres}, {when}.",
+            f"{BEFORE}see that the tyres are what {country.name} wants: {country.tyres}, {when}.",
             "before",
             f"{country.name}, as it was typed among the countries.",
             None,
@@ -193,14 +196,13 @@ def _standing(change: Change, preset: Preset) -> OpenWork:
 
 def _sentence(
     verdict: Verdict,
-    days: int | None,
     against: tuple[Against, ...],
     limits: tuple[Limit, ...],
     open_work: tuple[OpenWork, ...],
     hours: float,
     factor: float | None,
 ) -> str:
-    parts = [_when(days)]
+    parts = []
     if open_work:
         stands = "stands" if len(open_work) == 1 else "stand"
         reckon = ""

@@ -129,17 +129,26 @@ def brake_valve_reads_light(here: Here) -> Iterator[Finding]:
     lift = here.results.of(StanceResults).lift
     if here.value("brakes.load_valve") != "load-sensing" or lift.value is None:
         return
-    if lift.value.rear.suspension_lift_mm < NOTICED_MM:
+    # What somebody only means to do is no brake.
+    done = here.moment.here.get("brakes.valve_set_mm")
+    reset_mm = done.value if done is not None and done.known != "assumed" else 0.0
+    beyond_mm = lift.value.rear.suspension_lift_mm - reset_mm
+    if beyond_mm < NOTICED_MM:
         return
     yield here.finding(
         "brake-valve-reads-light",
         "stop",
-        f"The load-sensing brake valve takes {here.mm(lift.value.rear.suspension_lift_mm)} of rear lift for an empty vehicle: the rear brakes hardly work.",
+        f"The load-sensing brake valve takes {here.mm(beyond_mm)} of rear lift for an empty vehicle: the rear brakes hardly work.",
         "rear-axle",
         result=lift,
-        figures=("brakes.load_valve",),
-        settled_by=(Settle(text="Reset or re-bracket the valve by the vehicle's manual, have it inspected, then accept this"),),
-    )  # fmt: skip
+        figures=("brakes.load_valve", "brakes.valve_set_mm"),
+        settled_by=(
+            Settle(
+                text="Reset or re-bracket the valve by the vehicle's manual, have it inspected, and note the lift it is reset for",
+                figure="brakes.valve_set_mm",
+            ),
+        ),
+    )
 
 
 def lamps_to_aim(here: Here) -> Iterator[Finding]:

@@ -42,7 +42,7 @@ def paper_ends(here: Here) -> Iterator[Finding]:
                 "measure",
                 f"{opening}: nobody noted its last day; the trip ends on {days.last_on:%-d %B %Y}.",
                 "dash",
-                settled_by=(Settle(text="Read its last day, and note it among the papers"),),
+                settled_by=(Settle(text=f"Read the last day of {called}, and note it among the papers"),),
                 subject=paper.name,
             )
         elif paper.ends_on < days.last_on:
