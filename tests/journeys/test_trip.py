@@ -118,7 +118,7 @@ PUT_RIGHT = """async () => {
       await ask("PUT", "/records/survey_item", {id, version, record: {...record, decision: "replace", condition: "replaced"}});
   const battery = sheet.changes.find(({title}) => title === "second battery");
   await ask("PATCH", `/changes/${battery.id}`, {version: battery.version, x: "2300"});
-  await ask("POST", "/load/pack", {places: {tools: "behind the seats"}});
+  await ask("POST", "/load/pack", {places: {tools: "left drawer", "clothes, Ines": "behind the seats"}});
 }"""
 
 
