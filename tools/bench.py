@@ -476,10 +476,14 @@ def bench_browser(port: int) -> Iterator[Row]:
 
 
 def bench_script() -> Iterator[Row]:
-    page = (ROOT / "frontend" / "dist" / "index.html").read_text()
-    names = re.findall(r'src="/(assets/[^"]+\.js)"', page)
-    size = sum(len(gzip.compress((ROOT / "frontend" / "dist" / name).read_bytes(), 9)) for name in names)
-    yield Row("script of the first load, compressed", size / 1000, "kB", 250)
+    from tools.going import script_of
+
+    yield Row(
+        "script of the first load, compressed",
+        script_of(ROOT / "frontend" / "dist" / "index.html"),
+        "kB",
+        250,
+    )
 
 
 def bench_command_line() -> Iterator[Row]:
@@ -524,6 +528,9 @@ def rows() -> Iterator[Row]:
     from tools.laying import bench_work
 
     yield from bench_work()
+    from tools.going import bench_trip
+
+    yield from bench_trip()
     yield from bench_script()
     yield from bench_command_line()
     from tools.growth import bench_growth

@@ -251,20 +251,22 @@ class TestTheWay:
     def test_a_line_of_the_log_becomes_what_somebody_makes_of_it(self, trip: Browser) -> None:
         kept = [
             entry(str(i), "log", text=text)
-            for i, text in enumerate(("clamp gone", "draught", "fine weather"))
+            for i, text in enumerate(("clamp gone", "draught", "fine weather", "a hook for the lamp"))
         ]
         trip.ask("POST", "/rigs/1/way", {"entries": kept})
         ids = trip.ask("GET", "/rigs/1/trip/home").json["ids"]
-        for line, what in zip(ids, ("survey item", "job", "nothing"), strict=True):
+        for line, what in zip(ids, ("survey item", "job", "nothing", "change"), strict=True):
             assert (
                 trip.ask("POST", "/rigs/1/trip/home/becomes", {"line": line, "what": what}).status_code == 200
             )
         assert [each["record"]["item"] for each in trip.sheet()["records"]["survey_item"]] == ["clamp gone"]
         assert "draught" in [line["job"]["title"] for line in trip.ask("GET", "/rigs/1/jobs").json["jobs"]]
+        (idea,) = [change for change in trip.sheet()["changes"] if change["state"] == "idea"]
+        assert idea["fields"] == {"name": "a hook for the lamp"} and not idea["on_plan"]
         again = trip.ask("POST", "/rigs/1/trip/home/becomes", {"line": ids[0], "what": "job"})
         assert_problem(again, 422, "line")
         trip.ask("POST", "/rigs/1/undo")
-        assert trip.ask("GET", "/rigs/1/trip/home").json["home"]["lines"][2]["became"] is None
+        assert trip.ask("GET", "/rigs/1/trip/home").json["home"]["lines"][3]["became"] is None
 
     def test_its_worker_is_asked_for_each_time_and_answers_for_nothing_else(
         self, client: FlaskClient, tmp_path: Path

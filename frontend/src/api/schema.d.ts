@@ -1683,7 +1683,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make a survey item or a job of a line of the trip's log; for a change the line of changes is there. */
+        /** Make a survey item, a job, or the idea of a change of a line of the trip's log. */
         post: operations["going_becomes_home_becomes_post"];
         delete?: never;
         options?: never;
@@ -2378,7 +2378,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "survey item" | "job" | "nothing";
+            what: "survey item" | "job" | "change" | "nothing";
         };
         /**
          * BehindIt
@@ -6898,7 +6898,7 @@ export interface components {
         };
         /**
          * OpenWork
-         * @description A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None).
+         * @description A change that is not fitted yet; or, ``change`` None, a decision of the survey or a job that is not done.
          */
         OpenWork: {
             /** Change */

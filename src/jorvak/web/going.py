@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.moment import Moment, laden, moment
 from jorvak.core.load.records import Cargo
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.trip.countries import countries_of_trip, season_met
 from jorvak.core.trip.dates import of_trip, trip_days
@@ -301,12 +301,12 @@ class Becomes(BaseModel):
     """What is made of a line of the trip's log."""
 
     line: int
-    what: Literal["survey item", "job", "nothing"]
+    what: Literal["survey item", "job", "change", "nothing"]
 
 
 @going_pages.post("/home/becomes", responses={200: Sheet})
 def becomes(path: RigPath, query: View, body: Becomes) -> Response:
-    """Make a survey item or a job of a line of the trip's log; for a change the line of changes is there."""
+    """Make a survey item, a job, or the idea of a change of a line of the trip's log."""
     record = rigs().read(path.rig_id, query.person)
     line = next((each for each in record.rig.all(LogLine) if each.id == body.line), None)
     if line is None:
@@ -324,8 +324,16 @@ def becomes(path: RigPath, query: View, body: Becomes) -> Response:
     if made is not None:
         puts.append(made)
     what = f"{body.what}: {line.text}"[:200]
-    rigs().put_all(record.id, puts, {}, {}, query.person, what, query.key)
+    added = [_idea(line)] if body.what == "change" else []
+    rigs().put_all(record.id, puts, {}, {}, query.person, what, query.key, added=added)
     return answer(record.id, query)
+
+
+def _idea(line: LogLine) -> Change:
+    """What is no more than an idea yet: it weighs and costs nothing before somebody says so."""
+    return Change(
+        kind="equipment", fields={"name": line.text.splitlines()[0][:60]}, state="idea", note=line.text[:4000]
+    )
 
 
 def _made_of(rig: Rig, line: LogLine, what: str, person: str) -> Put | None:

@@ -150,10 +150,10 @@ function Limits({ title, limits, kind }: { title: string; limits: Limit[]; kind:
         {those.map(({ sentence, comes_from, sheet }) => (
           <li key={sentence} className="border-b border-hair py-1">
             <span className="flex flex-wrap items-baseline gap-x-3">
-              <b className="flex-1 font-semibold">{sentence.replace(/^Before leaving: /, "")}</b>
+              <b className="flex-1 font-semibold">{toDo(sentence)}</b>
               <Go sheet={sheet} />
             </span>
-            {comes_from !== sentence && (
+            {!sentence.includes(comes_from) && (
               <span className="block max-w-prose text-sm text-quiet">{comes_from}</span>
             )}
           </li>
@@ -161,6 +161,12 @@ function Limits({ title, limits, kind }: { title: string; limits: Limit[]; kind:
       </ul>
     </section>
   );
+}
+
+/** A sentence as it stands under its heading. */
+function toDo(sentence: string): string {
+  const plain = sentence.replace(/^Before leaving: /, "");
+  return plain.charAt(0).toUpperCase() + plain.slice(1);
 }
 
 function Open({ ready }: { ready: Readiness }) {

@@ -8,7 +8,7 @@ import { day } from "../../parts/day";
 import { FigureButton } from "../../parts/FigureButton";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
-import { Field } from "./Legs";
+import { Field } from "./Field";
 import { SURFACES, surfaceWord } from "./surfaces";
 import { useFile } from "./useTrip";
 

@@ -6,7 +6,7 @@ import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { Field } from "./Legs";
+import { Field } from "./Field";
 import { surfaceWord } from "./surfaces";
 import { useHome, useTake } from "./useTrip";
 import { Waiting } from "./Waiting";
@@ -187,11 +187,14 @@ function OwnFigure() {
   );
 }
 
-/** What happened on the way; each line may become an item of the survey, a job, a change, or nothing. */
+const BECOMES = ["survey item", "job", "change", "nothing"] as const;
+type Became = (typeof BECOMES)[number];
+
+/** What happened on the way; each line may become an item of the survey, a job, the idea of a change, or nothing. */
 function TripLog({ home: { home, ids } }: { home: HomeSheet }) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
-  const become = async (line: number, what: "survey item" | "job" | "nothing") => {
+  const become = async (line: number, what: Became) => {
     setProblem((await put({ do: "becomes", line, what }))?.message);
   };
   const far = (km: number) => Object.values(write(km, "leg_km", { places: 0 })).join(" ");
@@ -223,12 +226,11 @@ function TripLog({ home: { home, ids } }: { home: HomeSheet }) {
               <span className="text-quiet">became {line.became}</span>
             ) : (
               <span className="no-print flex flex-wrap gap-2">
-                {(["survey item", "job", "nothing"] as const).map((what) => (
+                {BECOMES.map((what) => (
                   <button key={what} className="btn" onClick={() => void become(ids[at] ?? 0, what)}>
                     {what}
                   </button>
                 ))}
-                <span className="self-center text-sm text-quiet">a change: press / and type it</span>
               </span>
             )}
           </li>

@@ -5,6 +5,7 @@ import type { LegLine, Legs as LegsAnswer, Surface } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { Field } from "./Field";
 import { FuelLog } from "./FuelLog";
 import { LegRows } from "./LegRows";
 import { Ranges } from "./Ranges";
@@ -133,14 +134,5 @@ function NewLeg({ last }: { last: LegLine | undefined }) {
       <button className="btn">add the leg</button>
       <Problem of={problem} className="w-full" />
     </form>
-  );
-}
-
-export function Field({ label, name, wide = false }: { label: string; name: string; wide?: boolean }) {
-  return (
-    <label className="grid">
-      <span className="text-sm text-quiet">{label}</span>
-      <input name={name} className={`field text-base ${wide ? "w-48" : "w-24"}`} />
-    </label>
   );
 }

@@ -186,6 +186,41 @@ export function Axle({ end, legs, x, at, top }: Rows & { end: "front" | "rear"; 
   );
 }
 
+type ClimbOf = NonNullable<Legs["climbs"]["value"]>[number];
+type Said = { x: number; words: string; holds: boolean };
+
+const LETTER = 5.9;
+
+/** Which gear holds what, as short as it stands over a peak. */
+function inShort(climb: ClimbOf, written: (value: number, key: string) => string): string {
+  const grade = `${climb.grade_pct.toFixed(1)} %`;
+  if (!climb.known) return grade;
+  if (climb.held_kmh === null) return `${grade}, no gear holds it`;
+  return `${grade}, gear ${climb.gear} holds ${written(climb.held_kmh, "speed_kmh")}`;
+}
+
+/** What is said of each climb, where there is room for it: all of it, its grade alone, or nothing. */
+function sayings(
+  climbs: readonly { climb: ClimbOf; x: number }[],
+  last: number,
+  written: (value: number, key: string) => string,
+): Said[] {
+  let free = LEFT;
+  return climbs.flatMap(({ climb, x }, i) => {
+    const until = climbs[i + 1]?.x ?? Infinity;
+    for (const words of [inShort(climb, written), `${climb.grade_pct.toFixed(1)} %`]) {
+      const wide = words.length * LETTER;
+      // In the middle over its peak, and inside the picture.
+      const from = Math.min(Math.max(x - wide / 2, free), last - wide);
+      const covers = until < Infinity && from + wide > until + 24;
+      if (from < free || covers) continue;
+      free = from + wide + 10;
+      return [{ x: from, words, holds: climb.held_kmh !== null && climb.held_kmh >= climb.wanted_kmh }];
+    }
+    return [];
+  });
+}
+
 /** Heights along the legs that have a line; of a typed climb its top. Each with what holds it, laden. */
 export function Climbs({ legs, x, at, top }: Rows & { legs: Legs }) {
   const { write } = useBench();
@@ -196,68 +231,32 @@ export function Climbs({ legs, x, at, top }: Rows & { legs: Legs }) {
   const high = Math.max(...heights, 100);
   const y = scaleLinear([Math.min(0, ...heights), high], [top + HEIGHTS.climbs, top + NAME_H + 16]);
   const last = x(at.at(-1)?.[1] ?? 0);
-  const written = (value: number, key: string) => Object.values(write(value, key)).join(" ");
-  const roomy = (last - LEFT) / Math.max(legs.climbs.value?.length ?? 0, 1) > 220;
+  const middle = (i: number) => x(((at[i]?.[0] ?? 0) + (at[i]?.[1] ?? 0)) / 2);
+  const climbs = legs.legs.flatMap(({ leg }, i) => {
+    const climb = legs.climbs.value?.find((each) => each.leg === leg.name);
+    return climb ? [{ climb, x: middle(i) }] : [];
+  });
+  const said = sayings(climbs, last, (value, key) => Object.values(write(value, key)).join(" "));
   return (
     <g>
       <RowName label="height" unit={write(0, "altitude_m").unit} top={top} />
       <Grid y={y} values={[high]} to={last} write={(value) => write(value, "altitude_m").text} />
+      {said.map(({ x: from, words, holds }) => (
+        <text key={from} x={from} y={top + 11} fontSize={12} fill={holds ? "var(--ink)" : "var(--oxide)"}>
+          {words}
+        </text>
+      ))}
       {legs.legs.map(({ id, leg, profile }, i) => {
         const [from, to] = at[i] ?? [0, 0];
         const whole = profile.at(-1)?.km || 1;
-        const climb = legs.climbs.value?.find((each) => each.leg === leg.name);
-        const middle = x((from + to) / 2);
-        const peak = y(leg.altitude_m ?? 0);
-        const before = middle > (LEFT + last) / 2;
-        return (
-          <g key={id}>
-            {profile.length > 0 ? (
-              <path
-                d={`M${profile.map(({ km, altitude_m: m }) => `${x(from + (km / whole) * (to - from))} ${y(m)}`).join("L")}`}
-                fill="none"
-                stroke="var(--ink)"
-                strokeWidth={1.6}
-              />
-            ) : (
-              leg.altitude_m != null && (
-                <path
-                  d={`M${middle - 5} ${peak + 9}L${middle} ${peak}L${middle + 5} ${peak + 9}`}
-                  fill="none"
-                  stroke="var(--ink)"
-                  strokeWidth={1.6}
-                />
-              )
-            )}
-            {climb && (
-              <text
-                x={before ? middle - 8 : middle + 8}
-                y={top + 11}
-                fontSize={12}
-                textAnchor={before ? "end" : "start"}
-                fill={
-                  climb.held_kmh !== null && climb.held_kmh >= climb.wanted_kmh
-                    ? "var(--ink)"
-                    : "var(--oxide)"
-                }
-                stroke="var(--ground)"
-                strokeWidth={4}
-                paintOrder="stroke"
-              >
-                {climb.grade_pct.toFixed(1)} %{roomy && climb.known && `, ${inShort(climb, written)}`}
-              </text>
-            )}
-          </g>
+        const line = profile.map(
+          ({ km, altitude_m }) => `${x(from + (km / whole) * (to - from))} ${y(altitude_m)}`,
         );
+        const peak = y(leg.altitude_m ?? 0);
+        const mark = `M${middle(i) - 5} ${peak + 9}L${middle(i)} ${peak}L${middle(i) + 5} ${peak + 9}`;
+        const path = line.length > 0 ? `M${line.join("L")}` : leg.altitude_m == null ? "" : mark;
+        return <path key={id} d={path} fill="none" stroke="var(--ink)" strokeWidth={1.6} />;
       })}
     </g>
   );
-}
-
-type ClimbOf = NonNullable<Legs["climbs"]["value"]>[number];
-
-/** Which gear holds what, as short as it stands over a peak. */
-function inShort(climb: ClimbOf, written: (value: number, key: string) => string): string {
-  return climb.held_kmh === null
-    ? "no gear holds it"
-    : `gear ${climb.gear} holds ${written(climb.held_kmh, "speed_kmh")}`;
 }

@@ -67,6 +67,7 @@ ACCEPTED_AS: Mapping[str, str] = {
     "tyre-room": "Not at full lock over bumps: a tyre touches.",
     "joint-too-steep": "Slowly with the axle hanging: a joint of a shaft is at its end.",
     "half-shaft-steep": "No wheel left hanging under power: a half shaft is at its end.",
+    "speed-signal-lost": "The speedometer does not work: drive by satellite speed.",
     "water-short": "Fill water at every place that has it.",
     "too-tall": "Mind what hangs low: it is taller than the limit that was noted.",
 }

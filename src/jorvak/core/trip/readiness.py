@@ -9,6 +9,7 @@ from typing import Literal
 
 from jorvak.core.assess import Assessment
 from jorvak.core.catalogue import spec_of
+from jorvak.core.counted import counted
 from jorvak.core.engine.moment import changes_at
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import guessed_hours, title_of
@@ -31,7 +32,7 @@ IN_WORDS: dict[Verdict, str] = {
 
 @record(frozen=True, slots=True)
 class OpenWork:
-    """A change that is not fitted yet, or a decision of the survey that is not carried out (``change`` None)."""
+    """A change that is not fitted yet; or, ``change`` None, a decision of the survey or a job that is not done."""
 
     change: int | None
     title: str
@@ -87,6 +88,7 @@ def readiness(
     open_work = (
         *(_standing(change, preset) for change in changes_at(rig, "planned") if change.state != "fitted"),
         *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
+        *_other_jobs(rig, today, preset),
     )
     against = tuple(_against(rig, today, assessed, preset))
     limits = each_once(_limits(rig, assessed))
@@ -146,7 +148,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
         yield Limit(
             f"{BEFORE}measure {named}{f' and {more} more' if more > 0 else ''}.",
             "before",
-            f"{_count(len(guessed.checks), 'check')} pass on assumed figures alone: nothing that is guessed is safe.",
+            f"{counted(len(guessed.checks), 'check')} pass on assumed figures alone: nothing that is guessed is safe.",
             None,
             "measure",
         )
@@ -167,6 +169,13 @@ MOST_NAMED = 3
 def _to_do(item: SurveyItem) -> OpenWork:
     hours, guessed = hours_of(item)
     return OpenWork(None, f"{item.decision} {item.item}", "survey", hours, guessed)
+
+
+def _other_jobs(rig: Rig, today: date, preset: Preset) -> Iterator[OpenWork]:
+    """Jobs by hand, of findings and of what falls due, that are neither done nor put off."""
+    for job in work_jobs(rig, today, preset):
+        if job.source not in ("change", "survey") and not job.done and job.put_off is None:
+            yield OpenWork(None, job.title, "job", job.left_h, not job.own_hours)
 
 
 def days_left(rig: Rig, today: date) -> int | None:
@@ -211,7 +220,7 @@ def _sentence(
                 f" Here work took {factor:.1f} times its guess so far: reckon with {hours * factor:.0f} h."
             )
         parts.append(
-            f"{_count(len(open_work), 'thing')} still {stands} between, {hours:.1f} h by the guess.{reckon}"
+            f"{counted(len(open_work), 'thing')} still {stands} between, {hours:.1f} h by the guess.{reckon}"
         )
         done = "With all of it done"
     else:
@@ -219,12 +228,12 @@ def _sentence(
     match verdict:
         case "do-not-go":
             speaks = "speaks" if len(against) == 1 else "speak"
-            parts.append(f"{done}, {_count(len(against), 'thing')} {speaks} against going.")
+            parts.append(f"{done}, {counted(len(against), 'thing')} {speaks} against going.")
         case "go-with-limits":
             before = sum(limit.kind == "before" for limit in limits)
             seen_to = f", {before} of them to be seen to before leaving" if before else ""
             parts.append(
-                f"{done}, nothing speaks against going within {_count(len(limits), 'limit')}{seen_to}."
+                f"{done}, nothing speaks against going within {counted(len(limits), 'limit')}{seen_to}."
             )
         case _:
             parts.append(f"{done}, nothing stands between.")
@@ -235,9 +244,5 @@ def _when(days: int | None) -> str:
     if days is None:
         return "No day of leaving is set."
     if days < 0:
-        return f"The day of leaving was {_count(-days, 'day')} ago. Set a new one."
-    return "It leaves today." if days == 0 else f"{_count(days, 'day')} left."
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}" if number == 1 else f"{number} {what}s"
+        return f"The day of leaving was {counted(-days, 'day')} ago. Set a new one."
+    return "It leaves today." if days == 0 else f"{counted(days, 'day')} left."

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from datetime import date
 
 from jorvak.core.calculation import Refused
+from jorvak.core.counted import counted
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.findings import Finding, Here, Settle
 from jorvak.core.load.records import Cargo
@@ -49,7 +50,7 @@ def paper_ends(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "paper-ends",
                 "stop",
-                f"{opening} ends on {paper.ends_on:%-d %B %Y}, {_count((days.last_on - paper.ends_on).days, 'day')} before "
+                f"{opening} ends on {paper.ends_on:%-d %B %Y}, {counted((days.last_on - paper.ends_on).days, 'day')} before "
                 "the trip does.",
                 "dash",
                 settled_by=(Settle(text="Have it renewed, and note its new last day"),),
@@ -59,10 +60,6 @@ def paper_ends(here: Here) -> Iterator[Finding]:
 
 def _days(here: Here) -> TripDays | None:
     return None if here.moment.stage == "as-found" else trip_days(here.moment.rig)
-
-
-def _count(number: int, what: str) -> str:
-    return f"{number} {what}" if number == 1 else f"{number} {what}s"
 
 
 def due_on_the_way(here: Here) -> Iterator[Finding]:
