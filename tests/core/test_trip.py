@@ -38,12 +38,13 @@ from tests.core.test_findings_table import found, noted
 
 LEAVES = TODAY + timedelta(days=30)
 MAIN = FoundTank(name="main", holds="diesel")
+SOUND = SurveyItem(zone="frame", item="frame rails", condition="sound")
 SEATS = (Seat(name="driver"), Seat(name="beside"))
 
 
 def bare(plover: Rig, *way: Leg, **figures: Any) -> Rig:
     """A vehicle with a tank of 100 l at 2740 (the rear axle), one in it, and these legs."""
-    rig = with_records(plover, legs=way, tanks=(MAIN,), seats=SEATS[:1])
+    rig = with_records(plover, legs=way, tanks=(MAIN,), seats=SEATS[:1], survey=(SOUND,))
     known = {
         "tanks__main__volume_l": 100.0,
         "tanks__main__x_mm": 2740.0,
@@ -52,6 +53,8 @@ def bare(plover: Rig, *way: Leg, **figures: Any) -> Rig:
         "seats__driver__x_mm": 1370.0,
         "trip__consumption_l_per_100km": 10.0,
         "aims__water_l": 20.0,
+        "wheels__front_left__reference_pressure_kpa": 350.0,
+        "wheels__rear_left__reference_pressure_kpa": 350.0,
         "aims__water_x_mm": 1370.0,
         **figures,
     }
@@ -293,6 +296,20 @@ class TestTheAnswer:
         got = answered(bare(plover, road("out", 100)))
         assert (got.verdict, got.limits, got.against) == ("go", (), ())
         assert (got.when, got.sentence) == ("30 days left.", "As it stands, nothing stands between.")
+
+    def test_a_vehicle_of_which_nothing_is_known_is_not_ready(self, plover: Rig) -> None:
+        empty = answered(Rig(name="bare"))
+        assert empty.verdict == "do-not-go"
+        assert empty.against[0].text.startswith("Nobody can say what it weighs laden: ")
+        assert {each.sheet for each in empty.limits} == {"survey", "legs", "measure"}
+        rig = bare(plover, road("out", 100))
+        for taken_out, sheet in (
+            (with_records(rig, survey=()), "survey"),
+            (with_records(rig, legs=()), "legs"),
+            (noted(rig, wheels__front_left__reference_pressure_kpa=None), "measure"),
+        ):
+            got = answered(taken_out)
+            assert (got.verdict, [each.sheet for each in got.limits]) == ("go-with-limits", [sheet])
 
     def test_a_stop_holds_back_and_one_that_is_lived_with_is_a_limit(self, plover: Rig) -> None:
         heavy = noted(bare(plover, road("out", 100)), body__permitted_front_kg=1100.0)

@@ -108,6 +108,7 @@ const SHEET_OF: Record<string, { to: string; word: string }> = {
   work: { to: "work?view=today", word: "in the work" },
   measure: { to: "measure", word: "measure" },
   trip: { to: "trip?view=papers", word: "among the papers" },
+  legs: { to: "trip?view=legs", word: "the legs" },
 };
 
 function Go({ sheet: of }: { sheet: string }) {

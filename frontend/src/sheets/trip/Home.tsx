@@ -79,7 +79,9 @@ function LedgerRow({ line: { row, versions } }: { line: LedgerLine }) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
   const unit = row.unit || write(0, row.key).unit;
-  const exact = (value: number) => write(value, row.key, { exact: true }).text;
+  const places = row.key.endsWith("_deg") || row.key.endsWith("_v") || row.key.endsWith("km") ? 1 : undefined;
+  // As it is shown: what is left as it stands is not written anew.
+  const shown = (value: number) => write(value, row.key, places === undefined ? {} : { places }).text;
   const keep = async (moment: string, typed: string) => {
     const cell = row.cells.find((each) => each.moment === moment);
     const version = cell ? (versions[cell.entry] ?? null) : null;
@@ -95,7 +97,6 @@ function LedgerRow({ line: { row, versions } }: { line: LedgerLine }) {
           });
     setProblem(refusal?.message);
   };
-  const places = row.key.endsWith("_deg") || row.key.endsWith("_v") || row.key.endsWith("km") ? 1 : undefined;
   return (
     <tr className="border-b border-hair align-baseline">
       <th scope="row" className="py-1 text-left font-normal" title={row.how}>
@@ -110,10 +111,10 @@ function LedgerRow({ line: { row, versions } }: { line: LedgerLine }) {
               inputMode="decimal"
               className="w-20 border-b border-hair bg-transparent py-2 text-right text-base font-semibold focus:border-ink"
               key={cell ? `${cell.entry} ${cell.value}` : "none"}
-              defaultValue={cell ? exact(cell.value) : ""}
+              defaultValue={cell ? shown(cell.value) : ""}
               onBlur={(event) => {
                 const typed = event.target.value.trim();
-                if (typed !== (cell ? exact(cell.value) : "")) void keep(key, typed);
+                if (typed !== (cell ? shown(cell.value) : "")) void keep(key, typed);
               }}
               onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
             />

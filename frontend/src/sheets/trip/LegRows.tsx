@@ -68,11 +68,11 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
     <li className="border-b border-hair">
       <button
         aria-expanded={open}
-        className={`cond grid min-h-10 w-full grid-cols-[1.6rem_minmax(8rem,1.4fr)_5rem_5rem_3.4rem_minmax(9rem,1fr)_minmax(7rem,1fr)] items-baseline gap-x-3 py-1 max-[820px]:flex max-[820px]:flex-wrap ${open ? "bg-tint" : ""}`}
+        className={`cond grid min-h-10 w-full grid-cols-[1.6rem_minmax(8rem,1.4fr)_5rem_5rem_3.4rem_minmax(9rem,1fr)_minmax(7rem,1fr)] items-baseline gap-x-3 py-1 [@media_screen_and_(width<820px)]:flex [@media_screen_and_(width<820px)]:flex-wrap ${open ? "bg-tint" : ""}`}
         onClick={press}
       >
         <span className="text-quiet">{at + 1}</span>
-        <b className="font-semibold max-[820px]:flex-1">
+        <b className="font-semibold [@media_screen_and_(width<820px)]:flex-1">
           {line.leg.name}
           {line.leg.driven_on && <span className="font-normal text-quiet"> · behind us</span>}
         </b>
@@ -128,8 +128,9 @@ function Edit({ legs, line, at, move }: EditProps) {
     const refusal = await put({ do: "drop", table: "leg", id: line.id, version: line.version });
     setProblem(refusal?.message);
   };
-  const exact = (value: number | null | undefined, key: string) =>
-    value == null ? "" : write(value, key, { exact: true }).text;
+  // As it is shown: what is left as it stands is not written anew.
+  const shown = (value: number | null | undefined, key: string, places: number) =>
+    value == null ? "" : trimmed(write(value, key, { places }).text);
   const field = (key: string, label: string, value: string, wide = false) => (
     <label className="grid">
       <span className="text-sm text-quiet">{label}</span>
@@ -147,7 +148,7 @@ function Edit({ legs, line, at, move }: EditProps) {
   return (
     <div className="cond flex flex-wrap items-end gap-x-4 gap-y-2 bg-tint px-2 pb-3">
       {field("name", "leg", leg.name, true)}
-      {field("km", `how far, ${write(0, "leg_km").unit}`, exact(leg.km, "leg_km"))}
+      {field("km", `how far, ${write(0, "leg_km").unit}`, shown(leg.km, "leg_km", 1))}
       <label className="grid">
         <span className="text-sm text-quiet">on</span>
         <select
@@ -163,8 +164,8 @@ function Edit({ legs, line, at, move }: EditProps) {
         </select>
       </label>
       {field("days", "days", String(leg.days ?? 0))}
-      {field("slope_pct", "climb, %", exact(leg.slope_pct, "slope_pct"))}
-      {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, exact(leg.altitude_m, "altitude_m"))}
+      {field("slope_pct", "climb, %", shown(leg.slope_pct, "slope_pct", 1))}
+      {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, shown(leg.altitude_m, "altitude_m", 0))}
       <label className="flex min-h-10 items-center gap-2">
         <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> fuel first
       </label>
@@ -188,6 +189,9 @@ function Edit({ legs, line, at, move }: EditProps) {
     </div>
   );
 }
+
+/** 320.0 as 320: and without the thin space that sets off thousands. */
+const trimmed = (text: string) => text.replace(/\.0+$/, "").replace(/\s/g, "");
 
 /** What one leg comes to: tanks, axles at both ends, its climb. */
 function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {

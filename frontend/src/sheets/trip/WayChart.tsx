@@ -27,7 +27,7 @@ function spans(way: Way): [number, number][] {
 }
 
 export function WayChart({ legs, way, shown, show }: Props) {
-  const { write } = useBench();
+  const { write, ticks: round } = useBench();
   const [ref, width] = useMeasure(900);
   const at = spans(way);
   // A trip of nothing but days still is as wide as one.
@@ -46,7 +46,7 @@ export function WayChart({ legs, way, shown, show }: Props) {
   const tops = heights.map((_, i) => heights.slice(0, i).reduce((sum, h) => sum + h + GAP, LEGS_H));
   const bottom = heights.reduce((sum, h) => sum + h + GAP, LEGS_H);
   const axles = hasWater ? 2 : 1;
-  const ticks = x.ticks(width > 700 ? 8 : 4);
+  const ticks = round([0, way.km], width > 700 ? 8 : 4, "leg_km");
   const band = legs.legs.findIndex(({ id }) => id === shown);
   return (
     <div ref={ref}>

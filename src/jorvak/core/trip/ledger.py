@@ -54,7 +54,7 @@ LEDGER: tuple[LedgerFigure, ...] = (
     *(_corner(position) for position in POSITIONS[:4]),
     *(_ride(position) for position in POSITIONS[:4]),
     LedgerFigure("toe_front_mm", "toe, front, in at the rim", 0.5, "more toe in: a track rod or an arm has moved",
-                 "more toe out: a ball joint or a bush gives, or a rod is bent", "Strings along the wheels.", "mm"),
+                 "more toe out: a ball joint or a bush gives, or a rod is bent", "Strings along the wheels."),
     LedgerFigure("camber_left_deg", "camber, left", 0.3, "leans out: bush, bearing or ball joint",
                  "leans in: a bent arm or strut", "Level on the rim, wheels straight."),
     LedgerFigure("camber_right_deg", "camber, right", 0.3, "leans out: bush, bearing or ball joint",

@@ -18,7 +18,7 @@ from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 from jorvak.core.trip.countries import tyre_rules
-from jorvak.core.trip.dates import trip_days
+from jorvak.core.trip.dates import legs_of_trip, trip_days
 from jorvak.core.trip.limits import BEFORE, Limit, each_once, holds_back, limit_of
 from jorvak.core.work.jobs import work_jobs
 
@@ -115,7 +115,12 @@ def readiness(
 
 
 def _against(rig: Rig, today: date, assessed: Assessment, preset: Preset) -> Iterator[Against]:
-    """Everything that says do not go, the worst of the vehicle first."""
+    """Everything that says do not go, the worst of the vehicle first; also that nobody can say what it weighs."""
+    weighed = assessed.results.result("load", "laden")
+    if weighed.waits_for is not None and not weighed.waits_for.impossible:
+        yield Against(
+            f"Nobody can say what it weighs laden: {weighed.waits_for.label} is not known.", "measure"
+        )
     for finding in assessed.findings:
         if holds_back(finding):
             lived = " It cannot be lived with." if finding.accepted is not None else ""
@@ -141,6 +146,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
     for finding in assessed.findings:
         if not holds_back(finding) and (limit := limit_of(finding)) is not None:
             yield limit
+    yield from _not_known(rig, assessed)
     guessed = assessed.only_assumed
     if guessed.checks:
         named = ", ".join(spec_of(path).label for path in guessed.figures[:MOST_NAMED])
@@ -160,6 +166,35 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
             f"{country.name}, as it was typed among the countries.",
             None,
             "trip",
+        )
+
+
+def _not_known(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
+    """What raises no finding because there is nothing to look at: a vehicle of which nothing is known is not ready."""
+    if not rig.all(SurveyItem):
+        yield Limit(
+            f"{BEFORE}walk round and under it.",
+            "before",
+            "The survey is empty: nobody has looked.",
+            None,
+            "survey",
+        )
+    if not legs_of_trip(rig):
+        yield Limit(
+            f"{BEFORE}note the legs of the trip.",
+            "before",
+            "Without them nobody can say whether fuel and water last.",
+            None,
+            "legs",
+        )
+    pressures = assessed.results.result("rolling", "pressures").waits_for
+    if pressures is not None and not pressures.impossible:
+        yield Limit(
+            f"{BEFORE}note {pressures.label}.",
+            "before",
+            "Without it nobody can say what pressure carries the load.",
+            None,
+            "measure",
         )
 
 
