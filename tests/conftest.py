@@ -1,8 +1,10 @@
 """What the tests share: the demo build, and a day that stands still."""
 
+import shutil
 from collections.abc import Iterable
 from dataclasses import replace
 from datetime import date
+from functools import cache
 from pathlib import Path
 
 import pytest
@@ -14,6 +16,7 @@ from jorvak.core.records import record_types
 from jorvak.core.rig import Change, Figure, Record, Rig
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import moved, read_build
+from jorvak.store import Database
 
 TODAY = date(2026, 3, 2)
 # Machines that run the tests are noisy: how long one example takes says nothing.
@@ -41,8 +44,9 @@ def with_records(rig: Rig, **records: Iterable[Record]) -> Rig:
     return rig
 
 
+@cache
 def demo(number: int) -> Rig:
-    """A demo rig as loaded on TODAY, its changes numbered from 1."""
+    """A demo rig as loaded on TODAY, its changes numbered from 1. Nobody alters a rig: it is read once."""
     return moved(read_build(BUILDS[number].read_bytes()), TODAY).rig
 
 
@@ -137,9 +141,25 @@ def on_springs() -> Rig:
     return with_records(replace(rig, changes=(*rig.changes[:8], *ballast)), questions=tuple(chosen))
 
 
+@pytest.fixture(scope="session")
+def bare_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder with nothing in it but the tables, laid out once for all tests of a worker."""
+    folder = tmp_path_factory.mktemp("bare")
+    Database(folder).close()
+    return folder
+
+
 @pytest.fixture
 def folder(tmp_path: Path) -> Path:
+    """Where a data folder will be."""
     return tmp_path / "data"
+
+
+@pytest.fixture
+def laid_out(folder: Path, bare_data: Path) -> Path:
+    """A data folder of the test's own, with its tables laid out."""
+    shutil.copytree(bare_data, folder)
+    return folder
 
 
 def without_ids(rig: Rig) -> Rig:

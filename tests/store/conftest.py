@@ -9,8 +9,8 @@ from jorvak.store import Database, Rigs
 
 
 @pytest.fixture
-def rigs(folder: Path) -> Rigs:
-    return Rigs(Database(folder))
+def rigs(laid_out: Path) -> Rigs:
+    return Rigs(Database(laid_out))
 
 
 @pytest.fixture

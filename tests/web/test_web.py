@@ -2,6 +2,7 @@
 
 import json
 import sqlite3
+from contextlib import closing
 from pathlib import Path
 from typing import Any
 
@@ -12,11 +13,11 @@ from werkzeug.test import TestResponse
 from jorvak.core.driveline.what_if import TURNS_DEG
 from jorvak.core.engine.areas import Steps
 from jorvak.core.plan.kinds import kinds
-from jorvak.formats.build_file import write_build
 from jorvak.store import Database, Rigs
 from jorvak.store.backups import back_up_today
+from jorvak.store.database import FILE_NAME
 from jorvak.web import create_app
-from tests.conftest import TODAY, demo, unplanned
+from tests.conftest import TODAY
 
 OWN = {"Host": "127.0.0.1:5370"}
 
@@ -42,22 +43,21 @@ class Browser:
 
 
 @pytest.fixture
-def client(folder: Path, tmp_path: Path) -> FlaskClient:
+def client(laid_out: Path, tmp_path: Path) -> FlaskClient:
     dist = tmp_path / "dist"
     (dist / "assets").mkdir(parents=True)
     (dist / "index.html").write_text("<title>Jorvak</title>")
     (dist / "assets" / "a-1.js").write_text("1")
-    return create_app(Rigs(Database(folder)), today=TODAY, dist=dist).test_client()
+    return create_app(Rigs(Database(laid_out)), today=TODAY, dist=dist).test_client()
 
 
 @pytest.fixture
-def browser(client: FlaskClient) -> Browser:
-    browser = Browser(client)
-    taken = client.post(
-        "/api/builds?move_dates=true", data=write_build(unplanned(demo(0)), TODAY).encode(), headers=OWN
-    )
-    assert taken.status_code == 201
-    return browser
+def browser(client: FlaskClient, plover_data: Path) -> Browser:
+    """Somebody at work at Plover, as it was taken in once for all tests of a worker."""
+    rigs: Rigs = client.application.config["RIGS"]
+    with closing(sqlite3.connect(plover_data / FILE_NAME)) as taken_in:
+        taken_in.backup(rigs.database.connection)
+    return Browser(client)
 
 
 def assert_problem(answer: TestResponse, status: int, field: str | None = None) -> Any:
