@@ -21,7 +21,7 @@ from jorvak.store import Database
 TODAY = date(2026, 3, 2)
 # Machines that run the tests are noisy: how long one example takes says nothing.
 # Examples enough for every run; bin/torture draws more for as long as it is asked.
-settings.register_profile("noisy", deadline=None, max_examples=60)
+settings.register_profile("noisy", deadline=None, max_examples=40)
 settings.load_profile("noisy")
 
 

@@ -3,7 +3,7 @@
 from typing import Any
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -14,12 +14,11 @@ from jorvak.formats.price_list import PriceRow, read_price_list
 from jorvak.instruments import counter
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 
-buying_pages = APIBlueprint(
-    "buying", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="buying")]
-)
+buying_pages = Pages("buying", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="buying")])
 
 
 class Orders(BaseModel):

@@ -1,7 +1,7 @@
 """Moments and options side by side, one chosen, findings lived with."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -11,10 +11,11 @@ from jorvak.core.findings import Here, acceptance, findings
 from jorvak.core.plan.compare import Comparison, View, compare, options_of
 from jorvak.core.plan.records import Accepted, Question, question_of
 from jorvak.web import sheet as sheets
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, answer, as_json, rigs, today
 
-decision_pages = APIBlueprint(
+decision_pages = Pages(
     "decisions", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="decisions")]
 )
 

@@ -6,6 +6,8 @@ from typing import Any
 
 from flask_openapi3 import OpenAPI
 
+from jorvak.web.pages import Pages
+
 PROBLEM = {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
 ANYWHERE = {
     "401": "beyond loopback: nobody has signed in",
@@ -29,6 +31,12 @@ _SHEET = "#/components/schemas/Sheet"
 
 def described(app: OpenAPI) -> dict[str, Any]:
     """The description in OpenAPI 3.1."""
+    for pages in app.blueprints.values():
+        if isinstance(pages, Pages):
+            pages.describe()
+            app.paths.update(pages.paths)
+            app.components_schemas.update(pages.components_schemas)
+            app.tags += [tag for tag in pages.tags if tag.name not in {had.name for had in app.tags}]
     document = deepcopy(app.api_doc)
     for address, method, operation in _operations(document):
         answers = operation["responses"]

@@ -3,7 +3,7 @@
 from typing import Any, Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field, TypeAdapter
 
 from jorvak.core.calculation import Refused
@@ -27,13 +27,12 @@ from jorvak.core.work.records import (
 )
 from jorvak.store import NotThere, RigRecord, Stale
 from jorvak.store.rigs import Put
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 from jorvak.web.survey import sent_picture
 
-doing_pages = APIBlueprint(
-    "doing", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="doing")]
-)
+doing_pages = Pages("doing", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="doing")])
 
 
 class JobEdit(BaseModel):

@@ -10,7 +10,7 @@ from datetime import timedelta
 from hmac import compare_digest
 
 from flask import Flask, Response, current_app, g, request, session
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from limits import RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import MovingWindowRateLimiter
@@ -18,9 +18,10 @@ from pydantic import BaseModel, Field
 from werkzeug.exceptions import Forbidden, TooManyRequests, Unauthorized
 
 from jorvak.store.people import People
+from jorvak.web.pages import Pages
 from jorvak.web.problems import problem
 
-door_pages = APIBlueprint("door", __name__, url_prefix="/api", abp_tags=[Tag(name="door")])
+door_pages = Pages("door", __name__, url_prefix="/api", abp_tags=[Tag(name="door")])
 
 SIGNED_IN_FOR = timedelta(days=14)
 TRIES_OF_A_NAME, TRIES_OF_AN_ADDRESS = RateLimitItemPerMinute(5), RateLimitItemPerMinute(20)

@@ -3,7 +3,7 @@
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -15,10 +15,11 @@ from jorvak.core.engine.asking import Waits
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.quantities import SPEED, Unreadable, read
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
-driveline_pages = APIBlueprint(
+driveline_pages = Pages(
     "driveline", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="driveline")]
 )
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from flask import Response, current_app, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -19,11 +19,12 @@ from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults
 from jorvak.store import NotThere
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 from jorvak.web.typed import amount
 
-drive_pages = APIBlueprint(
+drive_pages = Pages(
     "drives", __name__, url_prefix="/api/rigs/<int:rig_id>/drives", abp_tags=[Tag(name="drives")]
 )
 

@@ -3,7 +3,7 @@
 from typing import Any, Literal
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -25,12 +25,11 @@ from jorvak.formats.route import FoundWay, read_ways
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 
-going_pages = APIBlueprint(
-    "going", __name__, url_prefix="/api/rigs/<int:rig_id>/trip", abp_tags=[Tag(name="trip")]
-)
+going_pages = Pages("going", __name__, url_prefix="/api/rigs/<int:rig_id>/trip", abp_tags=[Tag(name="trip")])
 
 
 class RouteWays(BaseModel):

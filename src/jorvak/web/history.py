@@ -1,14 +1,15 @@
 """History: who did what and when; undo and redo."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.store import Entry
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs
 
-history_pages = APIBlueprint(
+history_pages = Pages(
     "history", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="history")]
 )
 

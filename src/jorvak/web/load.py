@@ -4,7 +4,7 @@ from collections.abc import Callable
 from typing import Literal, TypeVar
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Number, Refused
@@ -27,12 +27,11 @@ from jorvak.core.stance.stance import StanceOut
 from jorvak.formats.mass_list import read_csv, write_csv, write_xlsx
 from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 
-load_pages = APIBlueprint(
-    "load", __name__, url_prefix="/api/rigs/<int:rig_id>/load", abp_tags=[Tag(name="load")]
-)
+load_pages = Pages("load", __name__, url_prefix="/api/rigs/<int:rig_id>/load", abp_tags=[Tag(name="load")])
 
 T = TypeVar("T")
 

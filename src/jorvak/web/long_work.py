@@ -6,16 +6,15 @@ from threading import BoundedSemaphore
 from typing import Literal
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 from werkzeug.exceptions import ServiceUnavailable
 
 from jorvak.store import NotThere
+from jorvak.web.pages import Pages
 from jorvak.web.sheet import as_json
 
-long_work_pages = APIBlueprint(
-    "long_work", __name__, url_prefix="/api/long-work", abp_tags=[Tag(name="long work")]
-)
+long_work_pages = Pages("long_work", __name__, url_prefix="/api/long-work", abp_tags=[Tag(name="long work")])
 
 AT_ONCE = 2
 WAITING = 3

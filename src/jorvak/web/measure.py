@@ -1,7 +1,7 @@
 """What to measure next, with the tape in hand."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
@@ -12,10 +12,11 @@ from jorvak.core.plan.line import read_figure
 from jorvak.core.records import check_owner
 from jorvak.core.waiting import all_waits
 from jorvak.web import sheet as sheets
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import as_json, kept_results, rigs, today
 
-measure_pages = APIBlueprint(
+measure_pages = Pages(
     "measure", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="measure")]
 )
 

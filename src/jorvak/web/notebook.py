@@ -1,7 +1,7 @@
 """A notebook pasted: each line with what was understood of it, and all of that noted as one write."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -10,10 +10,11 @@ from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import Read, read_note
 from jorvak.core.rig import Rig
 from jorvak.store.rigs import Put
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath, figure_in_words
 from jorvak.web.sheet import Sheet, View, answer, as_json, last_before, rigs, today
 
-notebook_pages = APIBlueprint(
+notebook_pages = Pages(
     "notebook", __name__, url_prefix="/api/rigs/<int:rig_id>/notebook", abp_tags=[Tag(name="notebook")]
 )
 

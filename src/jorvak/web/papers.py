@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from typing import Any, Literal
 
 from flask import Response, render_template
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import Field
 
 from jorvak.core.engine.areas import Results
@@ -30,14 +30,13 @@ from jorvak.formats.route import write_ways
 from jorvak.formats.tables import Table, write_csv, write_xlsx
 from jorvak.formats.trip_book import book_pdf, card_for_the_dash
 from jorvak.store import NotThere, RigRecord
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, photo_files, rigs, today
 from jorvak.web.trip import answers
 from jorvak.web.work import plan_of_shop
 
-paper_pages = APIBlueprint(
-    "papers", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="papers")]
-)
+paper_pages = Pages("papers", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="papers")])
 
 Lists = Literal["jobs", "parts", "log", "money", "legs", "fills", "take"]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"

@@ -4,7 +4,7 @@ from datetime import date
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -21,11 +21,12 @@ from jorvak.core.records import type_of
 from jorvak.core.rig import Change, Day, Fitted, MassKnown, Rig, State
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, last_before, rigs, today
 from jorvak.web.typed import Amount, amount
 
-plan_pages = APIBlueprint("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
+plan_pages = Pages("plan", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="plan")])
 
 
 class ChangePath(RigPath):

@@ -3,7 +3,7 @@
 from typing import Annotated, Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -13,13 +13,12 @@ from jorvak.core.plan.line import read_figure
 from jorvak.core.records import RecordType, record_types
 from jorvak.core.rig import Figure, Known, Record, Rig
 from jorvak.store import NotThere
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
 from jorvak.web.typed import with_numbers
 
-record_pages = APIBlueprint(
-    "records", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="records")]
-)
+record_pages = Pages("records", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="records")])
 
 Table = Annotated[
     str, Field(json_schema_extra={"enum": [k.name for k in record_types().values() if k.written_whole]})

@@ -10,7 +10,7 @@ from tempfile import TemporaryFile
 from typing import Any
 
 from flask import Response, current_app, request, send_file
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
@@ -52,9 +52,10 @@ from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
 from jorvak.store import FigureWas, RigLine, RigRecord
 from jorvak.store.rigs import Shelf
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
-rig_pages = APIBlueprint("rig", __name__, url_prefix="/api", abp_tags=[Tag(name="rig")])
+rig_pages = Pages("rig", __name__, url_prefix="/api", abp_tags=[Tag(name="rig")])
 
 
 class RigPath(BaseModel):

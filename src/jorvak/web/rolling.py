@@ -4,7 +4,7 @@ from dataclasses import replace
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.engine.moment import moment
@@ -12,10 +12,11 @@ from jorvak.core.engine.result import work_out
 from jorvak.core.rig import Figure
 from jorvak.core.rolling.stand import WheelPlace, stand
 from jorvak.core.stance.sizes import Size, side_by_side
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 
-rolling_pages = APIBlueprint(
+rolling_pages = Pages(
     "rolling", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="rolling")]
 )
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from flask import Response, current_app, render_template, send_from_directory
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import assess
@@ -13,10 +13,11 @@ from jorvak.core.quantities import METRIC
 from jorvak.core.report import report
 from jorvak.core.rig import APPLIED, Change
 from jorvak.store.shares import SharedLink, Shares
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, today
 
-share_pages = APIBlueprint(
+share_pages = Pages(
     "shares", __name__, url_prefix="/api/rigs/<int:rig_id>/shares", abp_tags=[Tag(name="shares")]
 )
 

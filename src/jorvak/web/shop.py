@@ -3,15 +3,16 @@
 from typing import Any
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.work.shop import Shop
 from jorvak.formats.shop_file import read_shop, write_shop
 from jorvak.store.shops import ShopRecord
+from jorvak.web.pages import Pages
 from jorvak.web.sheet import View, as_json, shops, today
 
-shop_pages = APIBlueprint("shop", __name__, url_prefix="/api/shops", abp_tags=[Tag(name="shop")])
+shop_pages = Pages("shop", __name__, url_prefix="/api/shops", abp_tags=[Tag(name="shop")])
 
 
 class ShopLine(BaseModel):

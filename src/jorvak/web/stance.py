@@ -3,7 +3,7 @@
 from typing import Annotated, Any, Literal
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Number, Refused
@@ -26,13 +26,12 @@ from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
 from jorvak.formats.profile import read_profile, write_csv, write_dxf
 from jorvak.instruments.inclinometer import Inclinometer, Leaning
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
 from jorvak.web.typed import amount
 
-stance_pages = APIBlueprint(
-    "stance", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="stance")]
-)
+stance_pages = Pages("stance", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="stance")])
 
 STEP_MM = 10.0
 MOST_STEPS = 6000

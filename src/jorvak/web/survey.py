@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 from flask import Response, request
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -17,11 +17,12 @@ from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
 from jorvak.store.photos import MOST_BYTES
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.problems import problem
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
-survey_pages = APIBlueprint("survey", __name__, url_prefix="/api", abp_tags=[Tag(name="survey")])
+survey_pages = Pages("survey", __name__, url_prefix="/api", abp_tags=[Tag(name="survey")])
 
 
 class SurveyLine(BaseModel):

@@ -5,7 +5,7 @@ from datetime import date
 from typing import Any
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.assess import Assessment, assess
@@ -29,11 +29,12 @@ from jorvak.core.trip.records import Fill, Leg, WayPoint
 from jorvak.core.work.bench import bench
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put, Shelf
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, shops, today
 from jorvak.web.typed import Amount, amount, with_numbers
 
-trip_pages = APIBlueprint("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
+trip_pages = Pages("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
 
 
 MOST_DAYS = 3650

@@ -5,7 +5,7 @@ from datetime import date
 from typing import Annotated, Any, Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -24,14 +24,13 @@ from jorvak.core.work.records import LogLine
 from jorvak.store import NotThere, RigRecord, Stale
 from jorvak.store.journal import AlreadyDone
 from jorvak.web.going import papers_of
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, today
 from jorvak.web.trip import answers
 from jorvak.web.typed import amount
 
-way_pages = APIBlueprint(
-    "way", __name__, url_prefix="/api/rigs/<int:rig_id>/way", abp_tags=[Tag(name="trip")]
-)
+way_pages = Pages("way", __name__, url_prefix="/api/rigs/<int:rig_id>/way", abp_tags=[Tag(name="trip")])
 
 READING = "odometer.reading_km"
 

@@ -3,7 +3,7 @@
 from typing import Literal
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -17,11 +17,12 @@ from jorvak.core.quantities import MASS
 from jorvak.core.rig import Day
 from jorvak.instruments.scales import PADS, Reading, Scales
 from jorvak.store.rigs import Put
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 from jorvak.web.typed import amount
 
-weighing_pages = APIBlueprint(
+weighing_pages = Pages(
     "weighing", __name__, url_prefix="/api/rigs/<int:rig_id>/weigh-in", abp_tags=[Tag(name="weigh-in")]
 )
 

@@ -6,7 +6,7 @@ from datetime import date, timedelta
 from hashlib import sha256
 
 from flask import Response, current_app
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -41,13 +41,12 @@ from jorvak.core.work.shop import Shop
 from jorvak.store import RigRecord
 from jorvak.store.laid_plans import LaidPlans
 from jorvak.web.long_work import long_work
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, shops, today
 from jorvak.web.shop import ShopLine, line_of
 
-work_pages = APIBlueprint(
-    "work", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="work")]
-)
+work_pages = Pages("work", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="work")])
 
 SEARCH_S = 10.0
 

@@ -1,7 +1,7 @@
 """How a headline figure came about."""
 
 from flask import Response
-from flask_openapi3 import APIBlueprint, Tag
+from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
@@ -11,10 +11,11 @@ from jorvak.core.headlines import Working, shown_figures, working
 from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import carried_out
 from jorvak.web import sheet as sheets
+from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import as_json, rigs, today
 
-working_pages = APIBlueprint(
+working_pages = Pages(
     "workings", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="workings")]
 )
 
