@@ -26,8 +26,12 @@ settings.load_profile("noisy")
 
 
 def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
-    """Journeys first: they are few and long, and a worker that got them last would go on alone."""
-    items.sort(key=lambda item: "journeys" not in item.path.parts)
+    """The few and long ones first: a worker that got them last would go on alone.
+
+    Those are the journeys, and then what runs the commands as processes (the files beside this one).
+    """
+    here = Path(__file__).parent
+    items.sort(key=lambda item: ("journeys" not in item.path.parts, item.path.parent != here))
 
 
 @pytest.fixture(scope="session")
