@@ -212,7 +212,8 @@ class TestTheWay:
     def test_the_page_has_all_that_it_shows_in_one_piece(self, trip: Browser) -> None:
         page = trip.ask("GET", "/rigs/1/way").json
         assert [leg["name"] for leg in page["legs"]] == ["out", "dunes"]
-        assert page["fuel_holds_l"] == 87 and page["legs"][0]["fuel_used_l"] == pytest.approx(41.6)
+        assert page["fuel_holds_l"] == 87 and page["legs"][0]["fuel_start_l"] == 87
+        assert page["legs"][0]["fuel_start_l"] - page["legs"][0]["fuel_left_l"] == pytest.approx(41.6)
         assert trip.ask("GET", "/rigs/1/way", units="inch").json["shown"]["distance"]["symbol"] == "mi"
 
     def test_what_was_kept_comes_in_once_each_by_itself(self, trip: Browser) -> None:

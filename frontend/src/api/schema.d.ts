@@ -2646,14 +2646,6 @@ export interface components {
              */
             used: boolean | null;
         };
-        /** CargoLine */
-        CargoLine: {
-            cargo: components["schemas"]["Cargo"];
-            /** Id */
-            id: number;
-            /** Version */
-            version: number;
-        };
         /**
          * CargoTick
          * @description That a thing is in (or not any more), or was used on the trip (or not).
@@ -5853,7 +5845,7 @@ export interface components {
         };
         /**
          * Limit
-         * @description ``before``: something that is done before leaving, else kept on the way. ``finding`` is the key of the one that
+         * @description ``before``: ``sentence`` is done before leaving, else kept on the way. ``finding`` is the key of the one that
          *     it comes from, None where it comes from elsewhere; ``sheet`` where that stands.
          */
         Limit: {
@@ -7406,7 +7398,7 @@ export interface components {
             /** Due */
             due: components["schemas"]["DueRow"][];
             /** Uncounted */
-            uncounted: string[];
+            uncounted: components["schemas"]["Uncounted"][];
         };
         /**
          * ProvingCard
@@ -11515,14 +11507,10 @@ export interface components {
         };
         /**
          * Take
-         * @description What to take, and the things aboard with the version that a write to each has to name.
+         * @description What to take, and what of it is aboard.
          */
         Take: {
             asked: components["schemas"]["ToTake"];
-            /** Cargo */
-            cargo: components["schemas"]["CargoLine"][];
-            /** Due */
-            due: components["schemas"]["DueRow"][];
         };
         /** TakeOver */
         TakeOver: {
@@ -12261,6 +12249,16 @@ export interface components {
             static_radius_mm: number | null;
         };
         /**
+         * Uncounted
+         * @description An interval that nobody can count, and the figure that it lacks: its path.
+         */
+        Uncounted: {
+            /** Name */
+            name: string;
+            /** Reading */
+            reading: string;
+        };
+        /**
          * Undated
          * @description A part for which a job waits, and of which nobody knows when it comes; ``was_due`` where that day is over.
          */
@@ -12558,7 +12556,7 @@ export interface components {
         };
         /**
          * WayLeg
-         * @description A leg as it is driven; fuel None: nobody can say what it takes.
+         * @description A leg as it is driven; what is in the tank at both its ends by the plan; None: nobody can say.
          */
         WayLeg: {
             /** Days */
@@ -12569,8 +12567,10 @@ export interface components {
             fills_fuel: boolean;
             /** Fills Water */
             fills_water: boolean;
-            /** Fuel Used L */
-            fuel_used_l: number | null;
+            /** Fuel Left L */
+            fuel_left_l: number | null;
+            /** Fuel Start L */
+            fuel_start_l: number | null;
             /** Id */
             id: number;
             /** Km */

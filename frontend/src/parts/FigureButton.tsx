@@ -19,6 +19,7 @@ import { TapePhotos } from "./TapePhotos";
 import { useTaken } from "./useTaken";
 import { Unfolds } from "./Unfolds";
 import { Problem } from "./Problem";
+import { asText } from "./quantity";
 
 type Props = {
   path: string;
@@ -225,7 +226,7 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
             setChosen({ ...chosen, known: "assumed" });
           }}
         >
-          take what is typical: {Object.values(write(spec.typical, spec.path)).join(" ")}, as assumed
+          take what is typical: {asText(write(spec.typical, spec.path))}, as assumed
         </button>
       )}
       <div className="flex justify-between gap-2">

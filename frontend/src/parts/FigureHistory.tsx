@@ -4,6 +4,7 @@ import { useState } from "react";
 
 import { answered, client } from "../api/client";
 import { useBench } from "./bench";
+import { asText } from "./quantity";
 
 const WIDTH = 260;
 const HEIGHT = 34;
@@ -66,7 +67,7 @@ export function FigureHistory({ path }: { path: string }) {
               {figure === null
                 ? "taken out"
                 : typeof figure.value === "number"
-                  ? Object.values(write(figure.value, path)).join(" ")
+                  ? asText(write(figure.value, path))
                   : String(figure.value)}
               {figure?.taken === "as it stood" && ", as it stood"}, {person},{" "}
               {new Date(at).toLocaleDateString("en-GB", { day: "numeric", month: "short" })}

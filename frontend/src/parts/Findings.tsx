@@ -12,6 +12,7 @@ import { focusSoon } from "./focusSoon";
 import { KnownMark } from "./KnownMark";
 import { Problem } from "./Problem";
 import { counted } from "./counted";
+import { asText } from "./quantity";
 
 export function FindingsMargin() {
   const { sheet, preview } = useBench();
@@ -263,7 +264,7 @@ export function RestsOn({ path }: { path: string }) {
   const value = figure.value as number | string | number[];
   const written =
     typeof value === "number"
-      ? Object.values(write(value, path)).join(" ")
+      ? asText(write(value, path))
       : Array.isArray(value)
         ? value.map((ratio) => ratio.toFixed(2)).join(" ")
         : chosen(spec, value);

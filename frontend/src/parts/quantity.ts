@@ -3,6 +3,9 @@ import type { Catalogue, Units } from "../api/types";
 
 export type Written = { text: string; unit: string };
 
+/** A figure and its unit as one text. */
+export const asText = ({ text, unit }: Written) => `${text} ${unit}`.trim();
+
 /** The quantity that a key's ending names: `height_mm` is a length. */
 export function quantityOf(key: string, catalogue: Catalogue) {
   if (key.endsWith("ratio")) return catalogue.quantities.find((q) => q.name === "ratio");

@@ -8,6 +8,7 @@ import { stageOnly, useBench } from "../parts/bench";
 import { Headlines } from "../parts/Headlines";
 import { useSettings } from "../parts/settings";
 import { sheetNamed } from "./all";
+import { asText } from "../parts/quantity";
 
 const REST_MS = 120;
 /** What was typed last, the latest first: arrow up brings it back. */
@@ -196,7 +197,7 @@ export function LineBar({ close: shut }: { close: () => void }) {
             {gears && speeds.length > 0 && (
               <table className="cond self-start text-right text-sm">
                 <caption className="text-left text-quiet">
-                  engine speed at {Object.values(write(gears.speeds_kmh[0] ?? 0, "speed_kmh")).join(" ")}
+                  engine speed at {asText(write(gears.speeds_kmh[0] ?? 0, "speed_kmh"))}
                 </caption>
                 <tbody>
                   {speeds.map(({ gear, rpm, was_rpm: was }) => (

@@ -6,6 +6,7 @@ import { SURFACES } from "../sheets/trip/surfaces";
 import type { note } from "./kept";
 import { isoToday } from "./today";
 import { symbol } from "./written";
+import { wordsIn } from "../parts/typedIn";
 
 type Entry = Parameters<typeof note>[1];
 type Props = { page: WayPage; add: (entry: Entry) => void };
@@ -41,7 +42,7 @@ export function Note({ page, add }: Props) {
   const keep = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     if (kind === undefined) return;
     const wanted = { fill: "litres", log: "text", odometer: "odometer" } as const;
     if (!word(wanted[kind])) {

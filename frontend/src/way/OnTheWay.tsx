@@ -3,8 +3,9 @@ import { type ReactNode, useCallback, useEffect, useState } from "react";
 
 import { Refusal, writeWith } from "../api/client";
 import type { WayPage } from "../api/types";
+import { counted } from "../parts/counted";
 import { day } from "../parts/day";
-import { surfaceWord } from "../sheets/trip/surfaces";
+import { fillWords, surfaceWord } from "../sheets/trip/surfaces";
 import { canKeep, exchange, forget, keepHere, lastPage, note, type Noted, noted } from "./kept";
 import { along, inTank } from "./left";
 import { BARE, Note } from "./Note";
@@ -136,7 +137,7 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
   const legs = along(page, entries);
   const next = legs.findIndex(({ behind }) => !behind);
   const leg = page.legs[next];
-  const left = inTank(page, entries);
+  const { litres: left, unread } = inTank(page, entries);
   const per = leg && page.l_per_100km[leg.surface];
   const range = left !== null && per ? (left / (1 + page.reserve_pct / 100) / per) * 100 : undefined;
   const pressure = leg && page.pressures.find((each) => each.leg === leg.name);
@@ -163,10 +164,7 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
             {pressure?.max_kmh ? `, to ${written(page, pressure.max_kmh, "speed")}` : ""}
           </p>
           {(leg.fills_fuel || leg.fills_water) && (
-            <p className="font-semibold">
-              Fill {[leg.fills_fuel && "fuel", leg.fills_water && "water"].filter(Boolean).join(" and ")}{" "}
-              first.
-            </p>
+            <p className="font-semibold">Fill {fillWords(leg.fills_fuel, leg.fills_water)} first.</p>
           )}
           {leg.note && <p>{leg.note}</p>}
         </>
@@ -189,6 +187,11 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
                 , <b>{written(page, range, "distance")}</b> of {surfaceWord(leg.surface)} with the reserve
                 left
               </>
+            )}
+            {unread > 0 && (
+              <span className="block text-quiet">
+                without {counted(unread, "fill")} that only the application can read
+              </span>
             )}
           </>
         )}

@@ -171,13 +171,13 @@ def write_ways(name: str, legs: Sequence[Leg]) -> bytes:
     for leg in legs:
         if not leg.line:
             continue
-        fills = [what for what, fill in (("fuel", leg.fill_fuel), ("water", leg.fill_water)) if fill]
+        fills = leg.fills_in_words
         says = "; ".join(
             each
             for each in (
                 f"{leg.km:g} km, {leg.surface}",
                 f"{leg.days:g} days" if leg.days else "",
-                f"fill {' and '.join(fills)} before it" if fills else "",
+                f"fill {fills} before it" if fills else "",
                 leg.note or "",
             )
             if each
@@ -188,8 +188,6 @@ def write_ways(name: str, legs: Sequence[Leg]) -> bytes:
         if fills:
             first = leg.line[0]
             gpx.waypoints.append(
-                GPXWaypoint(
-                    first.lat_deg, first.lon_deg, name=f"fill {' and '.join(fills)}", description=leg.name
-                )
+                GPXWaypoint(first.lat_deg, first.lon_deg, name=f"fill {fills}", description=leg.name)
             )
     return str(gpx.to_xml()).encode("utf-8")

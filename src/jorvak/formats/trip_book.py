@@ -76,7 +76,7 @@ def _limits(page: Page, title: str, limits: Sequence[Limit]) -> None:
     if limits:
         page.section(title)
         for limit in limits:
-            page.say(f"[  ]  {limit.to_do}")
+            page.say(f"[  ]  {limit.sentence}")
 
 
 def _legs(page: Page, book: TripBook) -> None:

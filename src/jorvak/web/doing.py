@@ -10,7 +10,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.rig import Fitted, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.work.due import DueRow
-from jorvak.core.work.falling_due import falling_due, uncounted
+from jorvak.core.work.falling_due import ENGINE_H, READ, Uncounted, falling_due, uncounted
 from jorvak.core.work.jobs import WorkJob, job_of, work_jobs
 from jorvak.core.work.log import LogEntry, log_of
 from jorvak.core.work.planning import touched
@@ -386,7 +386,7 @@ class Proving(BaseModel):
     cards: list[CardLine]
     checks: tuple[Check, ...]
     due: tuple[DueRow, ...]
-    uncounted: tuple[str, ...]
+    uncounted: tuple[Uncounted, ...]
 
 
 @doing_pages.get("/proving", responses={200: Proving})
@@ -422,9 +422,16 @@ def _done_with_it(record: RigRecord, job: WorkJob, signed: SignOff) -> list[Put]
                 raise Refused(
                     "odometer_km", f"{interval.name} counts kilometres: at which reading was it done?"
                 )
+            hours = record.rig.figures.get(ENGINE_H)
+            if interval.every_h is not None and hours is None:
+                raise Refused(
+                    ENGINE_H,
+                    f"{interval.name} counts engine hours: read {READ[ENGINE_H]}, and note it first.",
+                )
             anew = {
                 "last_on": signed.on,
                 **({"last_km": signed.odometer_km} if signed.odometer_km is not None else {}),
+                **({"last_h": hours.value} if hours is not None and interval.every_h is not None else {}),
             }
             version = record.record_versions["interval"][interval.id]
             puts.append(Put("interval", interval.model_copy(update=anew), version))

@@ -7,7 +7,7 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
-from jorvak.core.engine.moment import Moment, laden, moment
+from jorvak.core.engine.moment import moment
 from jorvak.core.load.records import Cargo
 from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem
@@ -17,8 +17,7 @@ from jorvak.core.trip.evening import EveningLine, evening
 from jorvak.core.trip.home import Home, home, trip_name
 from jorvak.core.trip.ledger import LedgerRow, ledger
 from jorvak.core.trip.records import Contact, Country, LedgerEntry, Moment4, Paper
-from jorvak.core.trip.take import ToTake, due_on_trip, to_take
-from jorvak.core.work.due import DueRow
+from jorvak.core.trip.take import ToTake, to_take
 from jorvak.core.work.keys import of_source
 from jorvak.core.work.records import JobRecord, LogLine
 from jorvak.formats.route import FoundWay, read_ways
@@ -27,7 +26,7 @@ from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, planned_laden, rigs, today
 
 going_pages = Pages("going", __name__, url_prefix="/api/rigs/<int:rig_id>/trip", abp_tags=[Tag(name="trip")])
 
@@ -47,39 +46,17 @@ def read_route(path: RigPath, query: View) -> Response:
         return as_json(RouteWays(ways=read_ways(data, work.tell)))
 
 
-def _here(record: RigRecord) -> Moment:
-    """The vehicle as planned, with its load aboard: what is taken and looked at before leaving."""
-    return laden(moment(record.rig, "planned", on=today()))
-
-
-class CargoLine(BaseModel):
-    id: int
-    version: int
-    cargo: Cargo
-
-
 class Take(BaseModel):
-    """What to take, and the things aboard with the version that a write to each has to name."""
+    """What to take, and what of it is aboard."""
 
     asked: ToTake
-    cargo: list[CargoLine]
-    due: tuple[DueRow, ...]
 
 
 @going_pages.get("/take", responses={200: Take})
 def get_take(path: RigPath, query: View) -> Response:
     """What to take along, what of it is in, and what it weighs."""
     record = rigs().read(path.rig_id, query.person)
-    return as_json(
-        Take(
-            asked=to_take(_here(record), today(), query.preset),
-            cargo=[
-                CargoLine(id=each.id, version=record.record_versions["cargo"][each.id], cargo=each)
-                for each in record.rig.all(Cargo)
-            ],
-            due=due_on_trip(record.rig, today()),
-        )
-    )
+    return as_json(Take(asked=to_take(planned_laden(record), today(), query.preset)))
 
 
 class CargoTick(BaseModel):
@@ -128,7 +105,7 @@ class Evening(BaseModel):
 def get_evening(path: RigPath, query: View) -> Response:
     """What to check the evening before, with the figure that is right for this vehicle laden."""
     record = rigs().read(path.rig_id, query.person)
-    return as_json(Evening(lines=evening(_here(record), today(), query.preset)))
+    return as_json(Evening(lines=evening(planned_laden(record), today(), query.preset)))
 
 
 @going_pages.post("/evening/job", responses={200: Sheet})
@@ -137,7 +114,7 @@ def evening_job(path: RigPath, query: View) -> Response:
     record = rigs().read(path.rig_id, query.person)
     key = of_source("hand", "the evening before")
     before = next((each for each in record.rig.all(JobRecord) if each.key == key), None)
-    steps = tuple(_step(line) for line in evening(_here(record), today(), query.preset))[:60]
+    steps = tuple(_step(line) for line in evening(planned_laden(record), today(), query.preset))[:60]
     job = (before or JobRecord(key=key)).model_copy(
         update={
             "title": "The evening before",
@@ -217,7 +194,7 @@ def papers_of(record: RigRecord) -> Papers:
                 id=each.id,
                 version=versions["country"][each.id],
                 country=each,
-                season=None if days is None or not each.tyres else season_met(each, days),
+                season=None if days is None else season_met(each, days),
             )
             for each in countries_of_trip(rig)
         ],

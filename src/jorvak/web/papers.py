@@ -1,23 +1,24 @@
 """What leaves the work: calendars, lists, cards and reports as files of open formats."""
 
 from collections.abc import Iterator
-from typing import Any, Literal
+from typing import Any, Literal, get_args
 
 from flask import Response, render_template
 from flask_openapi3 import Tag
 from pydantic import Field
 
 from jorvak.core.engine.areas import Results
-from jorvak.core.engine.moment import laden, moment
+from jorvak.core.engine.moment import moment
 from jorvak.core.money.spent import spent
 from jorvak.core.report import report
 from jorvak.core.rig import Rig
 from jorvak.core.trip.along import LegAlong
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.book import TripBook, trip_book
+from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip
 from jorvak.core.trip.home import trip_name
-from jorvak.core.trip.records import Contact, Fill, Paper
+from jorvak.core.trip.records import Contact, Fill, Paper, Surface
 from jorvak.core.trip.take import to_take
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import bought
@@ -32,7 +33,7 @@ from jorvak.formats.trip_book import book_pdf, card_for_the_dash
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import View, photo_files, rigs, today
+from jorvak.web.sheet import View, photo_files, planned_laden, rigs, today
 from jorvak.web.trip import answers
 from jorvak.web.work import plan_of_shop
 
@@ -200,8 +201,7 @@ def _money(record: RigRecord, view: View) -> Table:
 
 
 def _legs(record: RigRecord, view: View) -> Table:
-    here = laden(moment(record.rig, "planned", on=today()))
-    results = Results(here).of(TripResults)
+    results = Results(planned_laden(record)).of(TripResults)
     way, loads = results.way.value, results.way_loads.value
     along: list[LegAlong | None] = [None] * len(legs_of_trip(record.rig)) if way is None else list(way.legs)
     return Table(
@@ -220,22 +220,22 @@ def _legs(record: RigRecord, view: View) -> Table:
 
 
 def _fills(record: RigRecord, view: View) -> Table:
-    surfaces = ("road", "gravel", "track", "sand", "low", "snow", "mud")
+    surfaces: tuple[Surface, ...] = get_args(Surface)
     return Table(
         ("filled_on", "station", "litres", "full", *(f"{surface}_km" for surface in surfaces), "odometer_km", "cost", "trip"),
         tuple(
             (
                 fill.filled_on, fill.station, fill.litres, fill.full,
-                *(fill.driven.get(surface) for surface in surfaces),  # type: ignore[call-overload]
+                *(fill.driven.get(surface) for surface in surfaces),
                 fill.odometer_km, fill.cost, fill.trip,
             )
-            for fill in sorted(record.rig.all(Fill), key=lambda each: (each.filled_on, each.id))
+            for fill in fills_in_order(record.rig.all(Fill))
         ),
     )  # fmt: skip
 
 
 def _take(record: RigRecord, view: View) -> Table:
-    asked = to_take(laden(moment(record.rig, "planned", on=today())), today(), view.preset)
+    asked = to_take(planned_laden(record), today(), view.preset)
     return Table(
         ("name", "sort", "why", "mass_kg", "place", "packed_on"),
         (

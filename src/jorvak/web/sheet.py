@@ -12,7 +12,7 @@ from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results, areas
 from jorvak.core.engine.asking import Waits, as_found_values
 from jorvak.core.engine.keeping import KeptOfRigs, KeptResults
-from jorvak.core.engine.moment import NAMED, Stage, is_chosen, laden, moment, read_stage, steps_before
+from jorvak.core.engine.moment import NAMED, Moment, Stage, is_chosen, laden, moment, read_stage, steps_before
 from jorvak.core.engine.result import Result
 from jorvak.core.headlines import Headline, found_results, headlines
 from jorvak.core.money.totals import Totals, running, totals
@@ -254,6 +254,11 @@ def today() -> date:
     return fixed or date.today()
 
 
+def planned_laden(record: RigRecord) -> Moment:
+    """The vehicle as planned, with its load aboard: what is taken and looked at before leaving."""
+    return laden(moment(record.rig, "planned", on=today(), kept=kept_results(record.id)))
+
+
 def as_json(model: BaseModel) -> Response:
     """A model as an answer."""
     return Response(model.model_dump_json(), mimetype="application/json")
@@ -265,6 +270,11 @@ def last_before(rig: Rig, view: View) -> int | None:
     return rig.changes[before - 1].id if before else None
 
 
+def still_there(rig: Rig, stage: Stage) -> Stage:
+    """The stage; a step that the order no longer has becomes its last."""
+    return min(stage, len(rig.changes)) if isinstance(stage, int) else stage
+
+
 def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 200) -> Response:
     """The sheet of a rig as it stands now, as an answer. ``stage`` overrides that of ``view``."""
     record = rigs().read(rig_id, view.person)
@@ -273,10 +283,9 @@ def answer(rig_id: int, view: View, stage: Stage | None = None, status: int = 20
 
 
 def sheet(record: RigRecord, view: View, stage: Stage, on: date, kept: KeptResults) -> Sheet:
-    """The sheet of a rig at a stage. A step that the order no longer has becomes its last."""
+    """The sheet of a rig at a stage, by :func:`still_there`."""
     rig = record.rig
-    if isinstance(stage, int):
-        stage = min(stage, len(rig.changes))
+    stage = still_there(rig, stage)
     preset = view.preset
     here, found = assess(rig, stage, preset, on=on, kept=kept), found_results(rig, kept)
     view.show(here.results)

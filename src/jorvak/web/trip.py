@@ -14,13 +14,14 @@ from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import laden, moment
 from jorvak.core.engine.result import Result
 from jorvak.core.headlines import shown_figures
+from jorvak.core.load.records import PERMITTED
 from jorvak.core.quantities import COUNT, MONEY
 from jorvak.core.rig import Brief, Day, Form, Line
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.trip.along import TripWay, WayLoads
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.climbs import Climb
-from jorvak.core.trip.consumption import Consumption
+from jorvak.core.trip.consumption import Consumption, fills_in_order
 from jorvak.core.trip.dates import legs_of_trip, trip_days
 from jorvak.core.trip.home import trip_name
 from jorvak.core.trip.pressures import LegPressure, by_leg
@@ -31,7 +32,7 @@ from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put, Shelf
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, shops, today
+from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, shops, still_there, today
 from jorvak.web.typed import Amount, amount, with_numbers
 
 trip_pages = Pages("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="trip")])
@@ -74,13 +75,13 @@ class Answers(BaseModel):
 def answers(record: RigRecord, view: View) -> Answers:
     """The answer for a rig."""
     rig = record.rig
-    left = days_left(rig, today())
+    left, bench_hours = days_left(rig, today()), _bench_hours(record)
 
     def of(stage: str) -> Readiness:
         assessed: Assessment = assess(
             rig, stage, view.preset, on=today(), kept=kept_results(record.id), with_load=True  # type: ignore[arg-type]
         )  # fmt: skip
-        return readiness(rig, today(), assessed, view.preset, _bench_hours(record))
+        return readiness(rig, today(), assessed, view.preset, bench_hours)
 
     planned = of("planned")
     in_time = left is None or left > 0
@@ -101,8 +102,7 @@ def _bench_hours(record: RigRecord) -> float | None:
     kept, leaves_on = shops().named(record.rig.brief.shop), record.rig.brief.leaves_on
     if kept is None or leaves_on is None or leaves_on <= today():
         return None
-    made = bench(kept.shop.bench(today()))
-    return sum(day.end - day.first for day in made.days if day.on < leaves_on) / 4
+    return bench(kept.shop.bench(today())).hours_before(leaves_on)
 
 
 @trip_pages.get("/trip", responses={200: Answers})
@@ -151,22 +151,10 @@ def get_legs(path: RigPath, query: View) -> Response:
     """The legs of the trip, at the stage that is looked at."""
     record = rigs().read(path.rig_id, query.person)
     rig = record.rig
-    stage = query.at_stage
-    if isinstance(stage, int):
-        stage = min(stage, len(rig.changes))
-    here = laden(moment(rig, stage, on=today(), kept=kept_results(record.id)))
+    here = laden(moment(rig, still_there(rig, query.at_stage), on=today(), kept=kept_results(record.id)))
     results = Results(here)
     trip, legs = results.of(TripResults), legs_of_trip(rig)
     pressures = results.of(RollingResults).pressures.value
-    limits = {
-        what: here.here[path_of].value
-        for what, path_of in (
-            ("total", "body.permitted_kg"),
-            ("front", "body.permitted_front_kg"),
-            ("rear", "body.permitted_rear_kg"),
-        )
-        if path_of in here.here
-    }
     return as_json(
         Legs(
             legs=[
@@ -187,10 +175,10 @@ def get_legs(path: RigPath, query: View) -> Response:
             climbs=trip.climbs,
             consumption=trip.consumption,
             pressures=() if pressures is None else by_leg(legs, pressures),
-            limits_kg=limits,
+            limits_kg={axle: here.here[at].value for axle, at in PERMITTED.items() if at in here.here},
             fills=[
                 FillLine(id=fill.id, version=record.record_versions["fill"][fill.id], fill=fill)
-                for fill in sorted(rig.all(Fill), key=lambda each: (each.filled_on, each.id))
+                for fill in fills_in_order(rig.all(Fill))
             ],
         )
     )

@@ -10,12 +10,14 @@ from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results
+from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.moment import laden, measured_now, moment
 from jorvak.core.quantities import DISTANCE, PRESSURE, SPEED, VOLUME
 from jorvak.core.rig import Day, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.counting import odometer_factor
 from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import legs_of_trip
 from jorvak.core.trip.home import home, trip_name
 from jorvak.core.trip.pressures import LegPressure, by_leg
@@ -43,7 +45,7 @@ class WayUnit(BaseModel):
 
 
 class WayLeg(BaseModel):
-    """A leg as it is driven; fuel None: nobody can say what it takes."""
+    """A leg as it is driven; what is in the tank at both its ends by the plan; None: nobody can say."""
 
     id: int
     name: str
@@ -52,7 +54,8 @@ class WayLeg(BaseModel):
     days: float
     fills_fuel: bool
     fills_water: bool
-    fuel_used_l: float | None
+    fuel_start_l: float | None
+    fuel_left_l: float | None
     note: str | None
     driven_on: date | None
 
@@ -108,10 +111,7 @@ def _page(record: RigRecord, view: View) -> WayPage:
     way, takes = trip.way.value, trip.consumption.value
     pressures = results.of(RollingResults).pressures.value
     reading = rig.figures.get(READING)
-    called = trip_name(rig)
-    lines = sorted(
-        (line for line in rig.all(LogLine) if line.trip == called), key=lambda each: (each.noted_on, each.id)
-    )
+    log, called = home(rig), trip_name(rig)
     papers = papers_of(record)
     return WayPage(
         name=rig.name,
@@ -133,7 +133,8 @@ def _page(record: RigRecord, view: View) -> WayPage:
                 days=leg.days,
                 fills_fuel=leg.fill_fuel,
                 fills_water=leg.fill_water,
-                fuel_used_l=None if way is None else way.legs[at].fuel_used_l,
+                fuel_start_l=None if way is None else way.legs[at].fuel_start_l,
+                fuel_left_l=None if way is None else way.legs[at].fuel_left_l,
                 note=leg.note,
                 driven_on=leg.driven_on,
             )
@@ -141,19 +142,17 @@ def _page(record: RigRecord, view: View) -> WayPage:
         ],
         pressures=() if pressures is None else by_leg(legs, pressures),
         fuel_holds_l=None if way is None else way.fuel_holds_l,
-        reserve_pct=float(reserve.value)
-        if (reserve := here.here.get("trip.reserve_pct")) is not None
-        else 15.0,
+        reserve_pct=Ask(here).typical("trip.reserve_pct"),
         l_per_100km={} if takes is None else takes.l_per_100km,
         odometer_km=None if reading is None else float(reading.value),
-        true_km=home(rig).true_km,
+        true_km=log.true_km,
         true_per_indicated=odometer_factor(rig, sum(change.state == "fitted" for change in rig.changes)),
         fills=[
             WayFill(on=fill.filled_on, litres=fill.litres, full=fill.full, odometer_km=fill.odometer_km)
-            for fill in sorted(rig.all(Fill), key=lambda each: (each.filled_on, each.id))
+            for fill in fills_in_order(rig.all(Fill))
             if fill.trip == called
         ],
-        noted=[f"{line.noted_on:%-d %b}: {line.text}" for line in reversed(lines)][:30],
+        noted=[f"{line.noted_on:%-d %b}: {line.text}" for line in reversed(log.lines)][:30],
         contacts=[each.contact for each in papers.contacts],
         papers=[
             each.paper.name + (f", until {each.paper.ends_on:%-d %B %Y}" if each.paper.ends_on else "")

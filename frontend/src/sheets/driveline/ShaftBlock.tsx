@@ -14,6 +14,7 @@ import { Problem } from "../../parts/Problem";
 import { FieldChart } from "./FieldChart";
 import { ShaftDrawing } from "./ShaftDrawing";
 import { NOTHING, type Trial } from "./trial";
+import { asText } from "../../parts/quantity";
 
 type End = "front" | "rear";
 type Result = Areas["driveline"]["rear_shaft"];
@@ -77,7 +78,7 @@ function SpeedButton({ line }: { line: ShaftLine }) {
   const { write } = useBench();
   return (
     <FigureButton path="aims.fastest_kmh" className="underline underline-offset-4" label="fastest speed">
-      {Object.values(write(line.speed_kmh, "speed_kmh")).join(" ")}
+      {asText(write(line.speed_kmh, "speed_kmh"))}
     </FigureButton>
   );
 }
@@ -173,7 +174,7 @@ function Angles({ line, result, changed }: TableProps) {
 
 function SlipTable({ line, result, changed }: TableProps) {
   const { write } = useBench();
-  const mm = (value: number) => Object.values(write(value, "length_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "length_mm"));
   const off = (place: string) => {
     const value = changed ? 0 : (result.doubt?.[place] ?? 0);
     return value > 0.05 ? ` ±${write(value, "length_mm", { places: value < 1 ? 1 : 0 }).text}` : "";
@@ -346,7 +347,7 @@ function TrialControls({ end, trial, set, changed }: ControlProps) {
       written={
         key === "pinion_up_deg"
           ? `${trial[key].toFixed(1).replace("-", "−")}°`
-          : Object.values(write(trial[key], "length_mm")).join(" ")
+          : asText(write(trial[key], "length_mm"))
       }
     />
   );

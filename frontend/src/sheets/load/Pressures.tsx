@@ -4,6 +4,7 @@ import { FigureButton } from "../../parts/FigureButton";
 import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useKg } from "./useLoad";
+import { asText } from "../../parts/quantity";
 
 export function Pressures() {
   return (
@@ -22,7 +23,7 @@ function Tyres() {
   const kg = useKg();
   const found = rolling.pressures.value;
   const kpa = (value: number | null) =>
-    value === null ? "–" : Object.values(write(value, "pressure_kpa", { places: 0 })).join(" ");
+    value === null ? "–" : asText(write(value, "pressure_kpa", { places: 0 }));
   if (!found)
     return (
       <section aria-label="Pressures">
@@ -88,9 +89,7 @@ function Tyres() {
               <td className="text-right font-semibold">
                 {row.rear_kpa === null ? "does not carry it" : kpa(row.rear_kpa)}
               </td>
-              <td className="text-right">
-                {Object.values(write(row.max_kmh, "speed_kmh", { places: 0 })).join(" ")}
-              </td>
+              <td className="text-right">{asText(write(row.max_kmh, "speed_kmh", { places: 0 }))}</td>
               <td className="text-right">
                 {row.minutes !== null ? (
                   `${row.minutes.toFixed(0)} min`

@@ -4,6 +4,7 @@ import { useAsked } from "../../api/useAsked";
 import type { LoadThen } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useSettings } from "../../parts/settings";
+import { asText } from "../../parts/quantity";
 
 /** The load as found, today, as built and laden. */
 export function useThroughout(): LoadThen[] {
@@ -24,11 +25,11 @@ export function useThroughout(): LoadThen[] {
 /** A mass with its unit, as it is written. */
 export function useKg() {
   const { write } = useBench();
-  return (kg: number) => Object.values(write(kg, "mass_kg", { places: 0 })).join(" ");
+  return (kg: number) => asText(write(kg, "mass_kg", { places: 0 }));
 }
 
 /** A length with its unit, as it is written. */
 export function useMm() {
   const { write } = useBench();
-  return (mm: number) => Object.values(write(mm, "x_mm", { places: 0 })).join(" ");
+  return (mm: number) => asText(write(mm, "x_mm", { places: 0 }));
 }

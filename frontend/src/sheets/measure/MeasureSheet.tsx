@@ -18,6 +18,7 @@ import { TapePhotos } from "../../parts/TapePhotos";
 import { asFound } from "../../parts/asFound";
 import { counted } from "../../parts/counted";
 import { isOtherwiseNow } from "../../parts/useTaken";
+import { asText } from "../../parts/quantity";
 
 export function MeasureSheet() {
   const { sheet, stage } = useBench();
@@ -210,7 +211,7 @@ function Walk({ one, place, count, go }: WalkProps) {
           {one.noted ? (
             <>
               noted: <KnownMark known={one.noted.known} /> {one.noted.known}
-              {one.off !== null && ` ±${Object.values(write(one.off, one.path)).join(" ")}`}
+              {one.off !== null && ` ±${asText(write(one.off, one.path))}`}
             </>
           ) : (
             "nobody has noted it yet"
@@ -273,9 +274,7 @@ function List({ title, rows, go, current }: ListProps) {
                   {one.label}
                   {one.fitted_first && <span className="text-quiet"> after {one.fitted_first}</span>}
                 </span>
-                {one.off !== null && (
-                  <span className="text-quiet">±{Object.values(write(one.off, one.path)).join(" ")}</span>
-                )}
+                {one.off !== null && <span className="text-quiet">±{asText(write(one.off, one.path))}</span>}
                 <span className="w-14 text-right">
                   {one.removes_pct >= 1 && `−${one.removes_pct.toFixed(0)} %`}
                 </span>
@@ -320,7 +319,7 @@ function AssumedRow({ path }: { path: string }) {
       <FigureButton path={path} className="flex-1">
         <span className="text-quiet">{spec.label}</span>{" "}
         <b className="font-semibold">
-          {typeof value === "number" ? Object.values(write(value, path)).join(" ") : String(value)}
+          {typeof value === "number" ? asText(write(value, path)) : String(value)}
         </b>
         {why && <span className="block text-sm text-quiet">{why}</span>}
       </FigureButton>

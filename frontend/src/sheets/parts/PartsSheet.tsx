@@ -18,6 +18,7 @@ import { FacePairs } from "./FacePairs";
 import { HEAPS, NewFace, NewPart, PLACES, PLACE_NAMES } from "./NewPart";
 import { IntoThePlan } from "./IntoThePlan";
 import { useKeepPart } from "./useKeepPart";
+import { asText } from "../../parts/quantity";
 
 const FILTERS = [
   { value: "all", label: "all" },
@@ -173,7 +174,7 @@ function PartRow({ kept, pairs, open, press }: RowProps) {
         <td className={`text-right ${ON_A_DESK}`}>
           <FigureButton path={`parts.${part.name}.mass_kg`} label={`mass of ${part.name}`}>
             {typeof mass === "number" ? (
-              Object.values(write(mass, "mass_kg")).join(" ")
+              asText(write(mass, "mass_kg"))
             ) : (
               <span className="text-quiet">weigh it</span>
             )}

@@ -11,6 +11,7 @@ import { ChangeForm } from "./ChangeForm";
 import { FitForm } from "./FitForm";
 import { money } from "../../parts/money";
 import { Problem } from "../../parts/Problem";
+import { asText } from "../../parts/quantity";
 
 const MARK: Record<ChangeLine["state"], string> = {
   idea: "◌",
@@ -60,7 +61,7 @@ export function ChangeRow({ change }: { change: ChangeLine }) {
           <span className="text-quiet">
             fitted {day(change.fitted.on)}
             {change.fitted.odometer_km !== null &&
-              ` at ${Object.values(write(change.fitted.odometer_km, "odometer_km")).join(" ")}`}
+              ` at ${asText(write(change.fitted.odometer_km, "odometer_km"))}`}
             {change.fitted.hours !== null && ` in ${change.fitted.hours} h`}
           </span>
         ) : (

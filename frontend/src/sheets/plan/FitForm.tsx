@@ -9,6 +9,7 @@ import { day } from "../../parts/day";
 import { focusSoon } from "../../parts/focusSoon";
 import { useSpec } from "../../parts/FigureButton";
 import { Problem } from "../../parts/Problem";
+import { asText } from "../../parts/quantity";
 
 export function FitForm({ change, done }: { change: ChangeLine; done: () => void }) {
   const { sheet, put, write } = useBench();
@@ -102,8 +103,7 @@ function NotedLine({ path }: { path: string }) {
   const spec = useSpec(path);
   const noted = sheet.figures[path];
   if (!noted) return null;
-  const inWords =
-    typeof noted.value === "number" ? Object.values(write(noted.value, path)).join(" ") : String(noted.value);
+  const inWords = typeof noted.value === "number" ? asText(write(noted.value, path)) : String(noted.value);
   return (
     <span>
       {spec?.label ?? path} <b className="font-semibold">{inWords}</b>

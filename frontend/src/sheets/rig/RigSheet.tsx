@@ -21,6 +21,7 @@ import { Problem } from "../../parts/Problem";
 import { asFound } from "../../parts/asFound";
 import { specOf } from "../../parts/specOf";
 import { day } from "../../parts/day";
+import { asText } from "../../parts/quantity";
 
 export function RigSheet() {
   const { sheet, stage, catalogue } = useBench();
@@ -218,7 +219,7 @@ function Points() {
                 <td className="text-quiet">{point.on}</td>
                 <td className="text-right">
                   <FigureButton path={`points.${point.name}.x_mm`}>
-                    {Object.values(write(point.x_mm, "x_mm")).join(" ")}
+                    {asText(write(point.x_mm, "x_mm"))}
                   </FigureButton>
                 </td>
                 <td className="text-right">

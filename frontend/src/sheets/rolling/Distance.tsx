@@ -3,6 +3,7 @@ import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { Drive } from "./Drive";
+import { asText } from "../../parts/quantity";
 
 export function Distance() {
   return (
@@ -37,10 +38,8 @@ function Correction() {
                 {tyre ? (
                   <>
                     roll-out{" "}
-                    <b className="font-semibold">
-                      {Object.values(write(tyre.circumference_mm, "length_mm")).join(" ")}
-                    </b>
-                    , {state.turns_per_km.toFixed(0)} turns in a km
+                    <b className="font-semibold">{asText(write(tyre.circumference_mm, "length_mm"))}</b>,{" "}
+                    {state.turns_per_km.toFixed(0)} turns in a km
                   </>
                 ) : (
                   "–"
@@ -127,7 +126,7 @@ function Correction() {
 function TrueDistance() {
   const { sheet, write } = useBench();
   const result = useResults().rolling.distance;
-  const km = (value: number) => Object.values(write(value, "distance_km")).join(" ");
+  const km = (value: number) => asText(write(value, "distance_km"));
   const distance = result.value;
   const since = distance && sheet.changes.find(({ step }) => step === distance.since);
   return (

@@ -13,6 +13,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 import { TakeFile } from "../../parts/TakeFile";
+import { asText } from "../../parts/quantity";
 
 const FAULTS = ["none", "goes silent", "jumps", "bad checksums", "wrong speed of the port"] as const;
 const PIECE = 1_000_000;
@@ -155,8 +156,8 @@ export function Drive() {
                 {fit.intercept_kmh !== null && Math.abs(fit.intercept_kmh) > 1 && (
                   <p className="text-oxide">
                     Straight through the moments it would still show{" "}
-                    {Object.values(write(fit.intercept_kmh, "speed_kmh", { places: 1 })).join(" ")} at rest:
-                    one number will not correct it.
+                    {asText(write(fit.intercept_kmh, "speed_kmh", { places: 1 }))} at rest: one number will
+                    not correct it.
                   </p>
                 )}
               </>

@@ -7,6 +7,7 @@ import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
+import { asText } from "../../parts/quantity";
 
 type Props = { found: GearTable | null; here: GearTable | null; waits: Waits | null };
 
@@ -45,7 +46,7 @@ export function GearChart({ found, here, waits }: Props) {
   // Clear of the line of idling and of what stands under it.
   const middle = (y(0) + y(atCruise)) / 2 - 4;
   const beside = idle !== undefined && Math.abs(middle - y(idle)) < 26 ? y(idle) - 8 : middle;
-  const cruiseWritten = Object.values(write(cruise, "speed_kmh")).join(" ");
+  const cruiseWritten = asText(write(cruise, "speed_kmh"));
   const speedTicks = ticks([0, top], width > 480 ? 8 : 5, "speed_kmh");
   return (
     <div ref={ref}>

@@ -2,6 +2,7 @@
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
+import { asText } from "../../parts/quantity";
 
 export function Pulling() {
   return (
@@ -24,13 +25,13 @@ function Holding() {
       ) : (
         <>
           <p className="cond text-quiet">
-            {Object.values(write(grade.speed_kmh, "speed_kmh")).join(" ")} on{" "}
+            {asText(write(grade.speed_kmh, "speed_kmh"))} on{" "}
             <FigureButton path="aims.pass_grade_pct" className="underline underline-offset-4">
               {grade.grade_pct} %
             </FigureButton>{" "}
             at{" "}
             <FigureButton path="aims.pass_altitude_m" className="underline underline-offset-4">
-              {Object.values(write(grade.altitude_m, "altitude_m")).join(" ")}
+              {asText(write(grade.altitude_m, "altitude_m"))}
             </FigureButton>
             , as it weighs here
           </p>
@@ -55,7 +56,7 @@ function Holding() {
                       <span className="text-quiet">{gear.ratio.toFixed(2)}</span>
                     </td>
                     <td>{Math.round(gear.rpm)}</td>
-                    <td>{Object.values(write(hold.power_kw, "power_kw")).join(" ")}</td>
+                    <td>{asText(write(hold.power_kw, "power_kw"))}</td>
                     <td>
                       {hold.available_kw == null
                         ? "not known here"

@@ -10,6 +10,7 @@ import { Pulling } from "./Pulling";
 import { Schools } from "./Schools";
 import { SpeedometerChart } from "./SpeedometerChart";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 const VIEWS = [
   { key: "gears", name: "Gears", View: Gears },
@@ -86,7 +87,7 @@ function SpeedometerBlock() {
     );
   const error = state.calculated.error_pct;
   const row = state.calculated.rows.find((r) => r.indicated_kmh === 100) ?? state.calculated.rows[0];
-  const shown = row && Object.values(write(row.indicated_kmh, "speed_kmh")).join(" ");
+  const shown = row && asText(write(row.indicated_kmh, "speed_kmh"));
   const isTrue = row && write(row.true_kmh, "speed_kmh", { places: 1 });
   const off = row && result.doubt?.[`calculated.rows.${state.calculated.rows.indexOf(row)}.true_kmh`];
   const headline = (preview?.headlines ?? sheet.headlines).find((h) => h.key === "speedometer_error_pct");

@@ -11,6 +11,7 @@ import { useSteps } from "../../parts/steps";
 import { useMeasure } from "../../parts/useMeasure";
 import { useTriedWheels } from "./useTriedWheels";
 import { asFound } from "../../parts/asFound";
+import { asText } from "../../parts/quantity";
 
 const HEIGHT = 240;
 
@@ -182,12 +183,12 @@ export function StandDrawing({ end, stand }: { end: "front" | "rear"; stand: Whe
         {tried && (
           <>
             <span>
-              out {Object.values(write(tried.fit.outer_edge_change_mm, "length_mm")).join(" ")}, in{" "}
-              {Object.values(write(tried.fit.inner_edge_change_mm, "length_mm")).join(" ")}, track{" "}
-              {Object.values(write(tried.fit.track_change_mm, "length_mm")).join(" ")}
+              out {asText(write(tried.fit.outer_edge_change_mm, "length_mm"))}, in{" "}
+              {asText(write(tried.fit.inner_edge_change_mm, "length_mm"))}, track{" "}
+              {asText(write(tried.fit.track_change_mm, "length_mm"))}
               {tried.cover_left_mm !== null && (
                 <b className={tried.cover_left_mm < 0 ? "text-oxide" : ""}>
-                  , cover {Object.values(write(tried.cover_left_mm, "length_mm")).join(" ")}
+                  , cover {asText(write(tried.cover_left_mm, "length_mm"))}
                 </b>
               )}
             </span>

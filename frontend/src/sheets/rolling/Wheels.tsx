@@ -5,6 +5,7 @@ import { useBench, useResults } from "../../parts/bench";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
 import { StandDrawing } from "./StandDrawing";
+import { asText } from "../../parts/quantity";
 
 const FIELDS = {
   diameter_mm: "diameter",
@@ -210,7 +211,7 @@ function SetTable({ set }: { set: WheelSet }) {
 function Loads() {
   const { sheet, write } = useBench();
   const { rolling } = useResults();
-  const kg = (value: number) => Object.values(write(value, "mass_kg")).join(" ");
+  const kg = (value: number) => asText(write(value, "mass_kg"));
   return (
     <section aria-label="Load and pressure" className="pt-4">
       <h2 className="border-b border-ink pb-1 font-semibold">What stands on a tyre here</h2>
@@ -240,7 +241,7 @@ function Loads() {
                       <>
                         wants{" "}
                         <b className="text-lg font-semibold">
-                          {Object.values(write(value.calculated.pressure_kpa, "pressure_kpa")).join(" ")}
+                          {asText(write(value.calculated.pressure_kpa, "pressure_kpa"))}
                         </b>
                         {value.calculated.floor_governs && (
                           <span className="text-quiet"> the floor for the road; walking pace below it</span>
@@ -258,7 +259,7 @@ function Loads() {
                   className="text-quiet underline underline-offset-4"
                 >
                   {typeof used === "number"
-                    ? `in use ${Object.values(write(used, "pressure_kpa")).join(" ")}`
+                    ? `in use ${asText(write(used, "pressure_kpa"))}`
                     : "say the pressure in use"}
                 </FigureButton>
               </>
@@ -296,7 +297,7 @@ function StandRow({
 }) {
   const { write } = useBench();
   const mm = (value: number, signed = false) =>
-    `${signed && value > 0 ? "+" : ""}${Object.values(write(value, "length_mm")).join(" ")}`;
+    `${signed && value > 0 ? "+" : ""}${asText(write(value, "length_mm"))}`;
   const off = (place: string) => (doubt[place] ? ` ±${write(doubt[place], "length_mm").text}` : "");
   const { fit } = stand;
   const rows: [string, string, string?][] = [

@@ -15,6 +15,7 @@ import { RigDrawing } from "../../rig/RigDrawing";
 import { stanceInWords } from "./stances";
 import { asFound } from "../../parts/asFound";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 const WHICH = ["approach", "breakover", "departure"] as const;
 type Which = (typeof WHICH)[number];
@@ -53,7 +54,7 @@ export function Angles() {
   });
   if (!angles) return <WaitsFor waits={stance.angles.waits_for} />;
   const here = query.data?.stances.find(({ name }) => name === "here")?.points ?? [];
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const off = (key: Which) => stance.angles.doubt?.[`${key}.deg`] ?? 0;
   return (
     <div className="pt-3">

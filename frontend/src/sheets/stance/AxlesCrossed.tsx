@@ -12,6 +12,7 @@ import { useSettings } from "../../parts/settings";
 import { useMeasure } from "../../parts/useMeasure";
 import { stanceInWords } from "./stances";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 export const CROSSED = {
   "ramp for articulation": "one front wheel up it",
@@ -36,7 +37,7 @@ export function AxlesCrossed({ which }: { which: TakenCrossed }) {
       ),
   });
   const wrong = asked.error instanceof Refusal ? asked.error.problem.field : undefined;
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const here = asked.data?.stances.find(({ name }) => name === "here");
   const turns = which === "twist" ? here?.twist : here?.ramp;
   const waits = turns?.waits_for;

@@ -10,6 +10,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
 import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 export function Balance() {
   return (
@@ -73,7 +74,7 @@ function Tip() {
           <line x1={foot} y1={ground} x2={foot} y2={centre.y - 20} stroke="var(--hair)" strokeWidth={1.5} />
           <circle cx={centre.x} cy={centre.y} r={8} fill="var(--oxide)" />
           <text x={centre.x - 14} y={centre.y + 4} textAnchor="end">
-            {Object.values(write(tip.centre.height_mm, "z_mm")).join(" ")}
+            {asText(write(tip.centre.height_mm, "z_mm"))}
           </text>
           <text x={foot + 8} y={centre.y + 10} fontSize={16} fontWeight={700}>
             {tip.calculated.tip_deg.toFixed(0)}°
@@ -94,12 +95,12 @@ function Tip() {
           }
           path="body.cg_height_mm"
         >
-          {Object.values(write(tip.centre.height_mm, "z_mm")).join(" ")}
+          {asText(write(tip.centre.height_mm, "z_mm"))}
         </Row>
         {tip.centre.no_height_kg > 0.5 && (
           <p className="py-1 text-sm text-quiet">
-            {Object.values(write(tip.centre.no_height_kg, "mass_kg")).join(" ")} of what changes bring have no
-            height yet: counted as if at that of the body.
+            {asText(write(tip.centre.no_height_kg, "mass_kg"))} of what changes bring have no height yet:
+            counted as if at that of the body.
           </p>
         )}
       </dl>
@@ -256,7 +257,7 @@ function Weighing() {
       {got && (
         <p className="cond flex flex-wrap items-center gap-4 pt-2">
           <b className="text-2xl font-bold">
-            {Object.values(write(got.height_mm, "z_mm")).join(" ")} ±{write(got.off_mm, "z_mm").text}
+            {asText(write(got.height_mm, "z_mm"))} ±{write(got.off_mm, "z_mm").text}
           </b>
           <button
             className="btn"
@@ -287,7 +288,7 @@ function RoomAbove() {
   const { write } = useBench();
   const { stance } = useResults();
   const height = stance.height.value;
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const off = stance.height.doubt?.["height_mm"] ?? 0;
   return (
     <section aria-label="Room above">
@@ -342,10 +343,10 @@ function Flex() {
             {flex.front_deg.toFixed(1)}°, {flex.rear_deg.toFixed(1)}°
           </Row>
           <Row label="one wheel up by" path="rear_suspension.droop_mm">
-            {Object.values(write(flex.calculated.wheel_lift_mm, "z_mm")).join(" ")}
+            {asText(write(flex.calculated.wheel_lift_mm, "z_mm"))}
           </Row>
           <Row label="up a ramp of 20°" path="body.front_track_mm">
-            {Object.values(write(flex.calculated.ramp_distance_mm, "z_mm")).join(" ")}
+            {asText(write(flex.calculated.ramp_distance_mm, "z_mm"))}
             <span className="text-quiet"> index {flex.calculated.ramp_index.toFixed(0)}</span>
           </Row>
         </dl>

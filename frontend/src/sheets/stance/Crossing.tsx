@@ -17,6 +17,7 @@ import { save, savePicture } from "./saving";
 import { AxlesCrossed, CROSSED, type TakenCrossed } from "./AxlesCrossed";
 import { stanceInWords, STANCES, type Stance } from "./stances";
 import { Problem } from "../../parts/Problem";
+import { asText } from "../../parts/quantity";
 
 type Corners = number[][];
 type Ground = { obstacle: string; sizes: Record<string, string> } | { name: string; corners: Corners };
@@ -339,7 +340,7 @@ function Drive({ crossed, largest, searching }: DriveProps) {
         It waits for {crossed.stances[0]?.driven.waits_for?.label ?? "the figures of the underside"}.
       </p>
     );
-  const mm = (millimetres: number) => Object.values(write(millimetres, "z_mm")).join(" ");
+  const mm = (millimetres: number) => asText(write(millimetres, "z_mm"));
   const others = driven.filter(({ name: each }) => each !== leading.name);
   const found = driven.find(({ name: each }) => each === "found");
   return (
@@ -462,7 +463,7 @@ function Drive({ crossed, largest, searching }: DriveProps) {
                       ? "…"
                       : best?.size === null || !best
                         ? "none"
-                        : Object.values(write(best.size, largest.key)).join(" ")}
+                        : asText(write(best.size, largest.key))}
                     {best?.stopped_by && !searching && (
                       <span className="text-quiet">
                         {best.size === null ? ": " : "; above that "}

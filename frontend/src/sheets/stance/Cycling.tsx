@@ -11,6 +11,7 @@ import { Readings } from "./CyclingReadings";
 import { Views } from "./CyclingViews";
 import { type Ends, type Mode, MODES, moved, steerOf, touchingAt, upOf } from "./onItsWay";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 function useCycle(end: "front" | "rear") {
   const { sheet, stage } = useBench();
@@ -82,8 +83,7 @@ export function Cycling() {
     right: upOf(ends[end], right[end]),
   }));
   const steer = steerOf(ends.front, lock);
-  const signed = (up: number) =>
-    `${up < 0 ? "−" : "+"}${Object.values(write(Math.abs(up), "z_mm")).join(" ")}`;
+  const signed = (up: number) => `${up < 0 ? "−" : "+"}${asText(write(Math.abs(up), "z_mm"))}`;
   const byHand = (change: () => void) => {
     setPlaying(false);
     setStoppedAt([]);

@@ -5,12 +5,13 @@ import type { Cycle } from "../../api/types";
 import { PlanButton } from "../../parts/PlanButton";
 import { useBench, useResults } from "../../parts/bench";
 import { gapAt, leftAt, valueAt } from "./onItsWay";
+import { asText } from "../../parts/quantity";
 
 type ReadingProps = { cycle: Cycle; up: number; steer: number; go: (up: number, steer: number) => void };
 
 export function Readings({ cycle, up, steer, go }: ReadingProps) {
   const { write } = useBench();
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const rooms = useResults().stance.room;
   const shock = valueAt(cycle.shock_left_mm, cycle, up);
   const joints = valueAt(cycle.joints_deg, cycle, up);

@@ -5,6 +5,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { useBench } from "../../parts/bench";
 import { useSteps } from "../../parts/steps";
 import { Problem } from "../../parts/Problem";
+import { asText } from "../../parts/quantity";
 
 type Corners = [number, number][];
 const HEIGHT = 170;
@@ -142,8 +143,8 @@ export function GroundEditor({ corners: given, set }: Props) {
             {chosen !== undefined && corners[chosen] && (
               <>
                 <span>
-                  {Object.values(write(corners[chosen][0], "x_mm")).join(" ")} along,{" "}
-                  {Object.values(write(corners[chosen][1], "z_mm")).join(" ")} up
+                  {asText(write(corners[chosen][0], "x_mm"))} along,{" "}
+                  {asText(write(corners[chosen][1], "z_mm"))} up
                 </span>
                 <button
                   className="link"

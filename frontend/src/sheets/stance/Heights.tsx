@@ -14,6 +14,7 @@ import { useMeasure } from "../../parts/useMeasure";
 import { Problem } from "../../parts/Problem";
 import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 type Stance = Areas["stance"];
 const ENDS = ["front", "rear"] as const;
@@ -145,7 +146,7 @@ function Stack({ end, stance }: { end: End; stance: Stance }) {
 function Sides({ of: sides }: { of: Stance["front_sides"]["value"] | undefined }) {
   const { write } = useBench();
   if (!sides || Math.abs(sides.left_mm - sides.right_mm) < 0.5) return null;
-  const inWords = (mm: number) => `${mm > 0.5 ? "+" : ""}${Object.values(write(mm, "lift_mm")).join(" ")}`;
+  const inWords = (mm: number) => `${mm > 0.5 ? "+" : ""}${asText(write(mm, "lift_mm"))}`;
   return (
     <p className="cond text-oxide">
       left {inWords(sides.left_mm)}, right {inWords(sides.right_mm)}: the middle is what stands above
@@ -169,7 +170,7 @@ function Corner({ end, stance }: { end: End; stance: Stance }) {
   const shock = stance[`${end}_shock`];
   const lines = stance[`${end}_lines`];
   const at = `${end}_suspension`;
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const off = (result: { doubt?: Record<string, number> }, place: string) => {
     const value = result.doubt?.[place] ?? 0;
     return value > 0.5 ? ` ±${write(value, "z_mm").text}` : "";
@@ -398,9 +399,7 @@ function WaysUp() {
           invalid={refused === "rear"}
         />
         {level && data && !data.no_rake && (
-          <p className="pb-2">
-            Level with its load the rear comes up {Object.values(write(data.rear_mm, "z_mm")).join(" ")}.
-          </p>
+          <p className="pb-2">Level with its load the rear comes up {asText(write(data.rear_mm, "z_mm"))}.</p>
         )}
         {level && data?.no_rake && (
           <FigureButton path="body.rake_from_mm" className="link">
@@ -431,7 +430,7 @@ type WayRowProps = { way: Way; earlier: boolean; take: (draft: NonNullable<Way["
 
 function WayRow({ way, earlier, take }: WayRowProps) {
   const { write, sheet } = useBench();
-  const mm = (value: number) => Object.values(write(value, "z_mm")).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm"));
   const worth = sheet.figures["aims.hour_rate"]?.value;
   const bad = way.raised.filter(
     ({ severity }) => severity === "stop" || severity === "measure" || severity === "watch",

@@ -5,6 +5,7 @@ import { useBench, useResults } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
 import { Off, Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { asText } from "../../parts/quantity";
 
 type Stance = Areas["stance"];
 
@@ -181,7 +182,7 @@ function TrackBar({ stance }: { stance: Stance }) {
   const { sheet, write } = useBench();
   const bar = stance.bar.value;
   if (!bar && sheet.figures["front_axle.build"]?.value === "independent") return null;
-  const mm = (value: number) => Object.values(write(value, "z_mm", { places: 1 })).join(" ");
+  const mm = (value: number) => asText(write(value, "z_mm", { places: 1 }));
   return (
     <section aria-label="Track bar">
       <h2 className="border-b border-ink pb-1 font-semibold">Track bar</h2>
@@ -411,7 +412,7 @@ function RearLinks({ stance }: { stance: Stance }) {
         </Row>
         <Row label="where their lines meet" path="rear_links.lower_frame_z_mm">
           {centre
-            ? `${Object.values(write(centre[0], "x_mm")).join(" ")} behind the front axle, ${Object.values(write(centre[1], "z_mm")).join(" ")} up`
+            ? `${asText(write(centre[0], "x_mm"))} behind the front axle, ${asText(write(centre[1], "z_mm"))} up`
             : "nowhere: the links are parallel"}
         </Row>
       </dl>

@@ -7,6 +7,7 @@ import { day } from "../../parts/day";
 import { Brief } from "./Brief";
 import { useAnswer, useFile } from "./useTrip";
 import { Waiting } from "./Waiting";
+import { asText } from "../../parts/quantity";
 
 export const VERDICTS: Record<Readiness["verdict"], string> = {
   "do-not-go": "Do not go",
@@ -62,7 +63,7 @@ function WayLink() {
 function Verdict({ answers: { answer, trip, km, last_on } }: { answers: Answers }) {
   const { write } = useBench();
   const stops = answer.verdict === "do-not-go";
-  const far = Object.values(write(km, "odometer_km", { places: 0 })).join(" ");
+  const far = asText(write(km, "odometer_km", { places: 0 }));
   return (
     <section aria-label="The answer" className="border-b border-ink py-4">
       <p className="cond text-quiet">
@@ -151,7 +152,7 @@ function Limits({ title, limits, kind }: { title: string; limits: Limit[]; kind:
         {those.map(({ sentence, comes_from, sheet }) => (
           <li key={sentence} className="border-b border-hair py-1">
             <span className="flex flex-wrap items-baseline gap-x-3">
-              <b className="flex-1 font-semibold">{toDo(sentence)}</b>
+              <b className="flex-1 font-semibold">{sentence}</b>
               <Go sheet={sheet} />
             </span>
             {!sentence.includes(comes_from) && (
@@ -162,12 +163,6 @@ function Limits({ title, limits, kind }: { title: string; limits: Limit[]; kind:
       </ul>
     </section>
   );
-}
-
-/** A sentence as it stands under its heading. */
-function toDo(sentence: string): string {
-  const plain = sentence.replace(/^Before leaving: /, "");
-  return plain.charAt(0).toUpperCase() + plain.slice(1);
 }
 
 function Open({ ready }: { ready: Readiness }) {

@@ -5,6 +5,7 @@ import type { Sheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { Row } from "../../parts/Row";
+import { asText } from "../../parts/quantity";
 
 type Key = "leaves_on" | "away_days" | "ceiling" | "currency" | "purpose" | "must_still" | "drivers" | "trip";
 
@@ -19,7 +20,7 @@ export function Brief() {
   };
   const noted = (path: string) => {
     const value = sheet.figures[path]?.value as number | undefined;
-    return value === undefined ? "?" : Object.values(write(value, path)).join(" ");
+    return value === undefined ? "?" : asText(write(value, path));
   };
   return (
     <section aria-label="The brief">

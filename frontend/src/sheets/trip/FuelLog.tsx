@@ -8,9 +8,11 @@ import { day } from "../../parts/day";
 import { FigureButton } from "../../parts/FigureButton";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
-import { Field } from "./Field";
 import { SURFACES, surfaceWord } from "./surfaces";
 import { useFile } from "./useTrip";
+import { wordsIn } from "../../parts/typedIn";
+import { asText } from "../../parts/quantity";
+import { Field } from "../../parts/Field";
 
 export function FuelLog({ fills, consumption }: { fills: FillLine[]; consumption: Legs["consumption"] }) {
   const file = useFile();
@@ -92,15 +94,14 @@ function FillRow({ line: { id, version, fill } }: { line: FillLine }) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
   const driven = Object.entries(fill.driven ?? {}).map(
-    ([surface, km]) =>
-      `${Object.values(write(km, "leg_km", { places: 0 })).join(" ")} ${surfaceWord(surface as Surface)}`,
+    ([surface, km]) => `${asText(write(km, "leg_km", { places: 0 }))} ${surfaceWord(surface as Surface)}`,
   );
   const drop = () =>
     void put({ do: "drop", table: "fill", id, version }).then((refusal) => setProblem(refusal?.message));
   return (
     <li className="cond flex flex-wrap items-baseline gap-x-4 border-b border-hair">
       <span className="text-quiet">{day(fill.filled_on)}</span>
-      <b className="font-semibold">{Object.values(write(fill.litres, "fuel_l")).join(" ")}</b>
+      <b className="font-semibold">{asText(write(fill.litres, "fuel_l"))}</b>
       {!fill.full && <span>not full</span>}
       <span className="flex-1">
         {driven.length > 0 ? driven.join(", ") : "nothing driven noted: it counts for nothing"}
@@ -124,7 +125,7 @@ function NewFill() {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const driven = Object.fromEntries(SURFACES.flatMap(({ key }) => (word(key) ? [[key, word(key)]] : [])));
     if (!word("litres")) {
       setProblem("Say how much went in, for example 62 l.");
@@ -161,7 +162,7 @@ function NewFill() {
         <input type="checkbox" name="full" defaultChecked className="size-6 accent-[var(--ink)]" /> to the
         full
       </label>
-      {SURFACES.slice(0, 5).map(({ key, word }) => (
+      {SURFACES.map(({ key, word }) => (
         <Field key={key} label={`driven, ${word}`} name={key} />
       ))}
       <Field label="odometer" name="odometer" />

@@ -6,10 +6,12 @@ import { useBench } from "../../parts/bench";
 import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { Field } from "./Field";
 import { surfaceWord } from "./surfaces";
 import { useHome, useTake } from "./useTrip";
 import { Waiting } from "./Waiting";
+import { wordsIn } from "../../parts/typedIn";
+import { asText } from "../../parts/quantity";
+import { Field } from "../../parts/Field";
 
 const MOMENTS = [
   { key: "found", word: "as found" },
@@ -151,7 +153,7 @@ function OwnFigure() {
         event.preventDefault();
         const form = event.currentTarget;
         const given = new FormData(form);
-        const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+        const word = wordsIn(given);
         void put({
           do: "record",
           table: "ledger_entry",
@@ -169,7 +171,7 @@ function OwnFigure() {
         });
       }}
     >
-      <Field label="a figure of your own" name="what" wide />
+      <Field label="a figure of your own" name="what" width="w-48" />
       <label className="grid">
         <span className="text-sm text-quiet">at</span>
         <select name="moment" className="field text-base">
@@ -198,7 +200,7 @@ function TripLog({ home: { home, ids } }: { home: HomeSheet }) {
   const become = async (line: number, what: Became) => {
     setProblem((await put({ do: "becomes", line, what }))?.message);
   };
-  const far = (km: number) => Object.values(write(km, "leg_km", { places: 0 })).join(" ");
+  const far = (km: number) => asText(write(km, "leg_km", { places: 0 }));
   return (
     <section aria-label="The trip's log">
       <h2 className="border-b border-ink pt-5 pb-1 font-semibold">
@@ -208,9 +210,7 @@ function TripLog({ home: { home, ids } }: { home: HomeSheet }) {
         {home.legs_driven} of {home.legs} legs are behind
         {home.true_km !== null && `, ${far(home.true_km)} of true distance`}
         {Object.entries(home.km).map(([surface, km]) => `, ${far(km)} ${surfaceWord(surface as never)}`)}
-        {home.litres > 0 &&
-          `, ${Object.values(write(home.litres, "fuel_l", { places: 0 })).join(" ")} filled`}
-        .
+        {home.litres > 0 && `, ${asText(write(home.litres, "fuel_l", { places: 0 }))} filled`}.
       </p>
       {home.lines.length === 0 && (
         <p className="py-1 text-quiet">Nothing was noted on the way yet: the page for the way keeps it.</p>
@@ -246,7 +246,7 @@ function NeverUsed({ home: { home } }: { home: HomeSheet }) {
   const { put, write } = useBench();
   const { data } = useTake();
   const kg = (value: number | null) =>
-    value === null ? "not weighed" : Object.values(write(value, "mass_kg", { places: 1 })).join(" ");
+    value === null ? "not weighed" : asText(write(value, "mass_kg", { places: 1 }));
   const taken = data?.asked.taken ?? [];
   return (
     <section aria-label="Used, or carried for nothing">

@@ -5,7 +5,9 @@ import type { LegLine, Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { SURFACES, surfaceWord } from "./surfaces";
+import { fillWords, surfaceWord } from "./surfaces";
+import { asText } from "../../parts/quantity";
+import { SurfaceSelect } from "./SurfaceSelect";
 
 type Props = { legs: Legs; shown: number | undefined; show: (leg: number | undefined) => void };
 
@@ -62,8 +64,8 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   // Where nobody noted any water, nobody knows that it is short.
   const water = (legs.way.value?.water_holds_l ?? 0) > 0;
   const short = along && (along.fuel_spare_l < 0 || (water && along.water_spare_l < 0));
-  const far = Object.values(write(line.leg.km, "leg_km", { places: 0 })).join(" ");
-  const fills = [line.leg.fill_fuel && "fuel", line.leg.fill_water && "water"].filter(Boolean).join(" and ");
+  const far = asText(write(line.leg.km, "leg_km", { places: 0 }));
+  const fills = fillWords(line.leg.fill_fuel, line.leg.fill_water);
   return (
     <li className="border-b border-hair">
       <button
@@ -92,7 +94,7 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
 
 function Left({ along }: { along: NonNullable<Legs["way"]["value"]>["legs"][number] }) {
   const { write } = useBench();
-  const litres = (value: number) => Object.values(write(value, "fuel_l", { places: 0 })).join(" ");
+  const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
   return (
     <>
       {litres(along.fuel_left_l)} fuel
@@ -151,17 +153,7 @@ function Edit({ legs, line, at, move }: EditProps) {
       {field("km", `how far, ${write(0, "leg_km").unit}`, shown(leg.km, "leg_km", 1))}
       <label className="grid">
         <span className="text-sm text-quiet">on</span>
-        <select
-          className="field text-base"
-          value={leg.surface}
-          onChange={(event) => void set({ surface: event.target.value })}
-        >
-          {SURFACES.map(({ key, word }) => (
-            <option key={key} value={key}>
-              {word}
-            </option>
-          ))}
-        </select>
+        <SurfaceSelect value={leg.surface} onChange={(event) => void set({ surface: event.target.value })} />
       </label>
       {field("days", "days", String(leg.days ?? 0))}
       {field("slope_pct", "climb, %", shown(leg.slope_pct, "slope_pct", 1))}
@@ -199,8 +191,8 @@ function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {
   const along = legs.way.value?.legs[at];
   const stands = legs.loads.value?.legs[at];
   const climb = legs.climbs.value?.find(({ leg }) => leg === line.leg.name);
-  const litres = (value: number) => Object.values(write(value, "fuel_l", { places: 0 })).join(" ");
-  const kg = (value: number) => Object.values(write(value, "mass_kg", { places: 0 })).join(" ");
+  const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
+  const kg = (value: number) => asText(write(value, "mass_kg", { places: 0 }));
   const off = legs.way.doubt?.[`legs.${at}.fuel_spare_l`];
   return (
     <div className="w-full max-w-prose">
@@ -238,11 +230,10 @@ function climbInWords(climb: ClimbOf, write: (value: number, key: string) => str
 
 function Climb({ climb }: { climb: ClimbOf }) {
   const { write } = useBench();
-  const words = climbInWords(climb, (value, key) => Object.values(write(value, key)).join(" "));
+  const words = climbInWords(climb, (value, key) => asText(write(value, key)));
   return (
     <p>
-      {climb.grade_pct.toFixed(1)} % up to {Object.values(write(climb.altitude_m, "altitude_m")).join(" ")},
-      laden: {words}
+      {climb.grade_pct.toFixed(1)} % up to {asText(write(climb.altitude_m, "altitude_m"))}, laden: {words}
     </p>
   );
 }

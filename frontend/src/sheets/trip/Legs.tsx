@@ -5,15 +5,16 @@ import type { LegLine, Legs as LegsAnswer, Surface } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
-import { Field } from "./Field";
 import { FuelLog } from "./FuelLog";
 import { LegRows } from "./LegRows";
 import { Ranges } from "./Ranges";
 import { RouteFile } from "./RouteFile";
-import { SURFACES } from "./surfaces";
 import { useFile, useLegs } from "./useTrip";
 import { Waiting } from "./Waiting";
 import { WayChart } from "./WayChart";
+import { wordsIn } from "../../parts/typedIn";
+import { Field } from "../../parts/Field";
+import { SurfaceSelect } from "./SurfaceSelect";
 
 export function Legs() {
   const { data, error } = useLegs();
@@ -77,13 +78,13 @@ function Files({ legs }: { legs: LegLine[] }) {
 
 /** The next leg, as it is typed; it goes behind the last. */
 function NewLeg({ last }: { last: LegLine | undefined }) {
-  const { put } = useBench();
+  const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
   const add = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     if (word("km") === "") {
       setProblem("Say how far it is, for example 320 km.");
       return;
@@ -110,21 +111,15 @@ function NewLeg({ last }: { last: LegLine | undefined }) {
       aria-label="A leg"
       onSubmit={(event) => void add(event)}
     >
-      <Field label={last ? "and then to" : "the first leg"} name="name" wide />
+      <Field label={last ? "and then to" : "the first leg"} name="name" width="w-48" />
       <Field label="how far" name="km" />
       <label className="grid">
         <span className="text-sm text-quiet">on</span>
-        <select name="surface" className="field text-base" defaultValue={"road" satisfies Surface}>
-          {SURFACES.map(({ key, word }) => (
-            <option key={key} value={key}>
-              {word}
-            </option>
-          ))}
-        </select>
+        <SurfaceSelect name="surface" defaultValue={"road" satisfies Surface} />
       </label>
       <Field label="days" name="days" />
       <Field label="climb, %" name="slope_pct" />
-      <Field label="up to, m" name="altitude_m" />
+      <Field label={`up to, ${write(0, "altitude_m").unit}`} name="altitude_m" />
       <label className="flex min-h-10 items-center gap-2">
         <input type="checkbox" name="fuel" className="size-6 accent-[var(--ink)]" /> fuel first
       </label>

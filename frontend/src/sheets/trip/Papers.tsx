@@ -1,5 +1,5 @@
 /** Papers with their last day, countries with their rules as typed, and who knows the route and when to worry. */
-import { type FormEvent, type ReactNode, useState } from "react";
+import { type ComponentProps, type FormEvent, type ReactNode, useState } from "react";
 
 import type { Table } from "../../api/outbox";
 import type { TripPapers } from "../../api/types";
@@ -9,6 +9,7 @@ import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
 import { useFile, usePapers } from "./useTrip";
 import { Waiting } from "./Waiting";
+import { wordsIn } from "../../parts/typedIn";
 
 export function Papers() {
   const { data, error } = usePapers();
@@ -26,6 +27,21 @@ export function Papers() {
 
 type Ask = { key: string; label: string; type?: "date" | "time"; long?: boolean; example?: string };
 
+function Asked({ ask, ...rest }: { ask: Ask } & ComponentProps<"input">) {
+  const { label, type = "text", long, example } = ask;
+  return (
+    <label className={`grid ${long ? "min-w-60 flex-1" : ""}`}>
+      <span className="text-sm text-quiet">{label}</span>
+      <input
+        type={type}
+        placeholder={example}
+        className={`field text-base ${long ? "w-full" : "w-40"}`}
+        {...rest}
+      />
+    </label>
+  );
+}
+
 /** One more of a type of record, as it is typed. */
 function Add({ table, asks, word }: { table: Table; asks: readonly Ask[]; word: string }) {
   const { put } = useBench();
@@ -33,10 +49,8 @@ function Add({ table, asks, word }: { table: Table; asks: readonly Ask[]; word: 
   const add = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = event.currentTarget;
-    const given = new FormData(form);
-    const record = Object.fromEntries(
-      asks.map(({ key }) => [key, ((given.get(key) as string | null) ?? "").trim() || null]),
-    );
+    const word = wordsIn(new FormData(form));
+    const record = Object.fromEntries(asks.map(({ key }) => [key, word(key) || null]));
     if (!record["name"]) {
       setProblem("Say what it is called.");
       return;
@@ -51,16 +65,8 @@ function Add({ table, asks, word }: { table: Table; asks: readonly Ask[]; word: 
       aria-label={word}
       onSubmit={(event) => void add(event)}
     >
-      {asks.map(({ key, label, type, long, example }) => (
-        <label key={key} className={`grid ${long ? "min-w-60 flex-1" : ""}`}>
-          <span className="text-sm text-quiet">{label}</span>
-          <input
-            name={key}
-            type={type ?? "text"}
-            placeholder={example}
-            className={`field text-base ${long ? "w-full" : "w-40"}`}
-          />
-        </label>
+      {asks.map((ask) => (
+        <Asked key={ask.key} ask={ask} name={ask.key} />
       ))}
       <button className="btn">{word}</button>
       <Problem of={problem} className="w-full" />
@@ -113,19 +119,15 @@ function Row({ table, id, version, record, name, children, asks }: RowProps) {
         <div className="no-print cond flex flex-wrap items-end gap-x-4 gap-y-2 bg-tint px-2 pb-2">
           {asks
             .filter(({ key }) => key !== "name")
-            .map(({ key, label, type, long }) => (
-              <label key={key} className={`grid ${long ? "min-w-60 flex-1" : ""}`}>
-                <span className="text-sm text-quiet">{label}</span>
-                <input
-                  type={type ?? "text"}
-                  className={`field text-base ${long ? "w-full" : "w-40"}`}
-                  defaultValue={noted[key] ?? ""}
-                  onBlur={(event) =>
-                    event.target.value.trim() !== (noted[key] ?? "") &&
-                    void keep(key, event.target.value.trim())
-                  }
-                />
-              </label>
+            .map((ask) => (
+              <Asked
+                key={ask.key}
+                ask={ask}
+                defaultValue={noted[ask.key] ?? ""}
+                onBlur={({ target }) =>
+                  target.value.trim() !== (noted[ask.key] ?? "") && void keep(ask.key, target.value.trim())
+                }
+              />
             ))}
           <button className="btn" onClick={drop}>
             take it out

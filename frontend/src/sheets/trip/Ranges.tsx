@@ -3,11 +3,12 @@ import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { SURFACES } from "./surfaces";
+import { asText } from "../../parts/quantity";
 
 export function Ranges({ legs }: { legs: Legs }) {
   const { write } = useBench();
   const way = legs.way.value;
-  const written = (value: number, key: string) => Object.values(write(value, key, { places: 0 })).join(" ");
+  const written = (value: number, key: string) => asText(write(value, key, { places: 0 }));
   const off = (place: string, key: string) => {
     const by = legs.way.doubt?.[place];
     return by ? ` ±${write(by, key, { places: 0 }).text}` : "";

@@ -9,7 +9,8 @@ import { useSettings } from "../../parts/settings";
 import { TakeFile } from "../../parts/TakeFile";
 import { useSearch } from "../../parts/useSearch";
 import { Profile } from "./Profile";
-import { SURFACES } from "./surfaces";
+import { asText } from "../../parts/quantity";
+import { SurfaceSelect } from "./SurfaceSelect";
 
 export function RouteFile() {
   const { sheet } = useBench();
@@ -91,7 +92,7 @@ function Found({ ways, done }: { ways: FoundWay[]; done: () => void }) {
         {ways.map((way, at) => (
           <li key={at} className="cond flex flex-wrap items-center gap-x-4 border-b border-hair py-1">
             <b className="min-w-40 font-semibold">{way.name}</b>
-            <span>{Object.values(write(way.km, "leg_km", { places: 1 })).join(" ")}</span>
+            <span>{asText(write(way.km, "leg_km", { places: 1 }))}</span>
             <Profile points={way.line} />
             <span className="text-quiet">
               {way.slope_pct !== null && `climbs ${way.slope_pct.toFixed(1)} % over a kilometre. `}
@@ -99,18 +100,11 @@ function Found({ ways, done }: { ways: FoundWay[]; done: () => void }) {
             </span>
             <label className="ml-auto flex items-center gap-2">
               <span className="sr-only">{way.name} is driven </span>on
-              <select
-                className="field text-base"
+              <SurfaceSelect
+                unsaid
                 value={surfaces[at] ?? ""}
                 onChange={(event) => setSurfaces((old) => ({ ...old, [at]: event.target.value as Surface }))}
-              >
-                <option value="">?</option>
-                {SURFACES.map(({ key, word }) => (
-                  <option key={key} value={key}>
-                    {word}
-                  </option>
-                ))}
-              </select>
+              />
             </label>
           </li>
         ))}

@@ -9,6 +9,8 @@ import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
 import { useFile, useTake } from "./useTrip";
 import { Waiting } from "./Waiting";
+import { wordsIn } from "../../parts/typedIn";
+import { asText } from "../../parts/quantity";
 
 type Wanted = TakeAnswer["asked"]["wanted"][number];
 type Carried = TakeAnswer["asked"]["taken"][number];
@@ -21,7 +23,7 @@ export function Take() {
   const file = useFile();
   if (!data) return <Waiting error={error} />;
   const { asked } = data;
-  const kg = (value: number) => Object.values(write(value, "mass_kg", { places: 0 })).join(" ");
+  const kg = (value: number) => asText(write(value, "mass_kg", { places: 0 }));
   const inside = asked.taken.filter(({ packed_on }) => packed_on !== null).length;
   return (
     <div className="grid gap-x-12 wide:grid-cols-2">
@@ -85,7 +87,7 @@ function WantedRow({ wanted }: { wanted: Wanted }) {
   const take = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const refusal = await put({
       do: "record",
       table: "cargo",
@@ -163,7 +165,7 @@ function CarriedRow({ carried }: { carried: Carried }) {
           <span className="text-oxide">weigh it</span>
         ) : (
           <span>
-            {Object.values(write(carried.kg, "mass_kg", { places: 1 })).join(" ")}
+            {asText(write(carried.kg, "mass_kg", { places: 1 }))}
             {!carried.weighed && <span className="font-normal text-quiet"> guessed</span>}
           </span>
         )}

@@ -3,6 +3,7 @@ import { scaleLinear } from "d3-scale";
 
 import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { asText } from "../../parts/quantity";
 
 export const LEFT = 46;
 export const LEGS_H = 46;
@@ -35,7 +36,7 @@ export function Tank({ label, x, at, top, height, holds, legs, off }: TankProps)
     .join("");
   const tightest = legs.reduce((worst, leg, i) => (leg.spare < (legs[worst]?.spare ?? 0) ? i : worst), 0);
   const spare = legs[tightest]?.spare ?? 0;
-  const litres = (value: number) => Object.values(write(value, "fuel_l", { places: 0 })).join(" ");
+  const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
   const far = off(tightest);
   const words = `${litres(Math.abs(spare))}${far ? ` ±${write(far, "fuel_l", { places: 0 }).text}` : ""} ${spare < 0 ? "short of" : "beyond"} the reserve`;
   const said = Math.abs(spare) < 0.5 ? "just the reserve" : words;
@@ -158,7 +159,7 @@ export function Axle({ end, legs, x, at, top }: Rows & { end: "front" | "rear"; 
   const tight = legs.loads.value?.tightest.find(({ what }) => what === end);
   const where = stands.findIndex(({ name }) => name === tight?.leg);
   const [start = 0, left = 0] = both[where] ?? [];
-  const kg = (value: number) => Object.values(write(value, "mass_kg", { places: 0 })).join(" ");
+  const kg = (value: number) => asText(write(value, "mass_kg", { places: 0 }));
   const [from, to] = at[where] ?? [0, 0];
   const last = x(at.at(-1)?.[1] ?? 0);
   return (
@@ -236,7 +237,7 @@ export function Climbs({ legs, x, at, top }: Rows & { legs: Legs }) {
     const climb = legs.climbs.value?.find((each) => each.leg === leg.name);
     return climb ? [{ climb, x: middle(i) }] : [];
   });
-  const said = sayings(climbs, last, (value, key) => Object.values(write(value, key)).join(" "));
+  const said = sayings(climbs, last, (value, key) => asText(write(value, key)));
   return (
     <g>
       <RowName label="height" unit={write(0, "altitude_m").unit} top={top} />

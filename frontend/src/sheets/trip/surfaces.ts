@@ -11,4 +11,8 @@ export const SURFACES: readonly { key: Surface; word: string; dashes: string }[]
   { key: "mud", word: "mud", dashes: "3 7" },
 ];
 
+/** What is filled at the beginning of a leg: "fuel and water", or nothing. */
+export const fillWords = (fuel: boolean | undefined, water: boolean | undefined) =>
+  [fuel && "fuel", water && "water"].filter(Boolean).join(" and ");
+
 export const surfaceWord = (surface: Surface) => SURFACES.find(({ key }) => key === surface)?.word ?? surface;

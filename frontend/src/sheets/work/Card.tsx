@@ -10,6 +10,7 @@ import { wanted } from "./Readings";
 import { fastenerInWords } from "./inWords";
 import { hours, useWork } from "./useWork";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
 
 export function Card() {
   const { data: work, error } = useWork();
@@ -187,7 +188,7 @@ function Back({ line }: { line: JobLine }) {
   const send = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const numbers = word("steps") === "all" ? open.map(({ number }) => number) : numbersIn(word("steps"));
     const wrong = numbers.find((number) => !job.steps[number - 1]);
     if (wrong !== undefined) {

@@ -16,6 +16,7 @@ import { setting } from "./setting";
 import { hours } from "./useWork";
 import { Wanted } from "./Wanted";
 import { AREAS, STAGES } from "./words";
+import { wordsIn } from "../../parts/typedIn";
 
 type Props = { line: JobLine | undefined; work: Work; close: () => void };
 
@@ -187,7 +188,7 @@ function Waits({ line }: { line: JobLine }) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const long = word("hours");
     const refusal = await set({
       waits: [

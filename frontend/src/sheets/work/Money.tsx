@@ -10,6 +10,8 @@ import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
+import { Field } from "../../parts/Field";
 
 const BY = [
   { value: "source", label: "by what" },
@@ -156,7 +158,7 @@ function NewInvoice({ currency }: { currency: string }) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const rate = word("rate");
     const refusal = await put({
       do: "record",
@@ -183,10 +185,10 @@ function NewInvoice({ currency }: { currency: string }) {
       aria-label="An invoice"
       onSubmit={(event) => void add(event)}
     >
-      <Field label="an invoice for" name="what" wide />
-      <Field label="amount" name="amount" />
-      <Field label={`currency, if not ${currency || "ours"}`} name="currency" />
-      <Field label="one of it was worth" name="rate" />
+      <Field label="an invoice for" name="what" width="w-56" />
+      <Field width="w-28" label="amount" name="amount" />
+      <Field width="w-28" label={`currency, if not ${currency || "ours"}`} name="currency" />
+      <Field width="w-28" label="one of it was worth" name="rate" />
       <label className="grid">
         <span className="text-sm text-quiet">of</span>
         <input name="billed_on" type="date" className="field text-base" defaultValue={sheet.today} />
@@ -211,14 +213,5 @@ function NewInvoice({ currency }: { currency: string }) {
       <button className="btn">enter it</button>
       <Problem of={problem} className="w-full" />
     </form>
-  );
-}
-
-function Field({ label, name, wide = false }: { label: string; name: string; wide?: boolean }) {
-  return (
-    <label className="grid">
-      <span className="text-sm text-quiet">{label}</span>
-      <input name={name} className={`field text-base ${wide ? "w-56" : "w-28"}`} />
-    </label>
   );
 }

@@ -4,6 +4,7 @@ import { type FormEvent, useState } from "react";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { AREAS, STAGES } from "./words";
+import { wordsIn } from "../../parts/typedIn";
 
 export function NewJob() {
   const { put } = useBench();
@@ -13,7 +14,7 @@ export function NewJob() {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     const title = word("title");
     if (!title) {
       setProblem("Say what is to be done, for example: axle to the machine shop.");

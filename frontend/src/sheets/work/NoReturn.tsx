@@ -7,6 +7,8 @@ import { FigureButton } from "../../parts/FigureButton";
 import { Problem } from "../../parts/Problem";
 import { setting } from "./setting";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
+import { Field } from "../../parts/Field";
 
 const WORDS = {
   cuts: "It cuts",
@@ -27,7 +29,7 @@ export function NoReturn({ line }: { line: JobLine }) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     const number = (name: string) => typed(word(name)) ?? 0;
     const item = {
       name: word("name"),
@@ -81,7 +83,7 @@ export function NoReturn({ line }: { line: JobLine }) {
         </p>
       ))}
       <form className="flex flex-wrap items-end gap-3 pt-2" aria-label="Something behind it" onSubmit={add}>
-        <Field label="what lies behind it" name="name" wide />
+        <Field label="what lies behind it" name="name" width="w-40" required />
         <Field label="h to open again" name="reopen" />
         <Field label="% that it is needed" name="chance" />
         <Field label="h now" name="now" />
@@ -89,14 +91,5 @@ export function NoReturn({ line }: { line: JobLine }) {
       </form>
       <Problem of={problem} />
     </section>
-  );
-}
-
-function Field({ label, name, wide = false }: { label: string; name: string; wide?: boolean }) {
-  return (
-    <label className="grid">
-      <span className="text-sm text-quiet">{label}</span>
-      <input name={name} required={wide} className={`field text-base ${wide ? "w-40" : "w-24"}`} />
-    </label>
   );
 }

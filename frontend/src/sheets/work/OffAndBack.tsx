@@ -12,6 +12,7 @@ import { useSettings } from "../../parts/settings";
 import { fastenerInWords } from "./inWords";
 import { useWork } from "./useWork";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
 
 const HEAPS = ["good", "usable", "scrap"] as const;
 
@@ -121,7 +122,7 @@ function TakeOff({ count }: { count: number }) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     if (!word("name")) {
       setProblem("Say what came off, for example: skid plate.");
       return;

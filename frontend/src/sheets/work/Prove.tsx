@@ -9,6 +9,11 @@ import { day } from "../../parts/day";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
+import { asText } from "../../parts/quantity";
+import { Field } from "../../parts/Field";
+import { FigureButton } from "../../parts/FigureButton";
+import { specOf } from "../../parts/specOf";
 
 export function Prove() {
   const { sheet } = useBench();
@@ -91,13 +96,13 @@ const WHEN = {
 };
 
 function Due({ proving }: { proving: Proving }) {
-  const { sheet, put, write } = useBench();
+  const { sheet, catalogue, put, write } = useBench();
   const [problem, setProblem] = useState<string>();
   const add = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => ((given.get(name) as string | null) ?? "").trim();
+    const word = wordsIn(given);
     const number = (name: string) => typed(word(name));
     const refusal = await put({
       do: "record",
@@ -108,7 +113,9 @@ function Due({ proving }: { proving: Proving }) {
         name: word("name"),
         every_km: number("km"),
         every_months: number("months"),
+        every_h: number("hours"),
         last_km: number("last_km"),
+        last_h: number("last_h"),
         last_on: word("last_on") || null,
       },
     });
@@ -117,14 +124,17 @@ function Due({ proving }: { proving: Proving }) {
   };
   return (
     <section aria-label="What falls due" className="pt-5">
-      <h2 className="border-b border-ink pb-1 font-semibold">What falls due, by true distance</h2>
+      <h2 className="border-b border-ink pb-1 font-semibold">
+        What falls due, by true distance, day and engine hours
+      </h2>
       {proving.due.map((row) => (
         <p key={row.name} className="cond flex flex-wrap gap-x-4 border-b border-hair py-1">
           <b className="flex-1 font-semibold">{row.name}</b>
           <span>
-            {row.km_left != null &&
-              `${Object.values(write(row.km_left, "odometer_km", { places: 0 })).join(" ")} left`}
-            {row.km_left != null && row.due_on != null && ", "}
+            {row.km_left != null && `${asText(write(row.km_left, "odometer_km", { places: 0 }))} left`}
+            {row.km_left != null && (row.h_left ?? row.due_on) != null && ", "}
+            {row.h_left != null && `${asText(write(row.h_left, "engine_h", { places: 0 }))} left`}
+            {row.h_left != null && row.due_on != null && ", "}
             {row.due_on != null && day(row.due_on)}
           </span>
           <span
@@ -136,20 +146,25 @@ function Due({ proving }: { proving: Proving }) {
           </span>
         </p>
       ))}
-      {proving.uncounted.length > 0 && (
-        <p className="py-1 text-oxide">
-          Nobody can count {proving.uncounted.join(", ")}: read the odometer on the Rig sheet.
+      {proving.uncounted.map(({ name, reading }) => (
+        <p key={`${name} ${reading}`} className="py-1 text-oxide">
+          Nobody can count {name}: what is missing, or below the last one, is{" "}
+          <FigureButton path={reading} className="link">
+            {specOf(catalogue, reading)?.label ?? reading}
+          </FigureButton>
         </p>
-      )}
+      ))}
       <form
         className="no-print flex flex-wrap items-end gap-3 pt-2"
         aria-label="An interval"
         onSubmit={(event) => void add(event)}
       >
-        <Field label="what" name="name" wide />
-        <Field label="every km" name="km" />
-        <Field label="every months" name="months" />
-        <Field label="last at km" name="last_km" />
+        <Field label="what" name="name" width="w-44" />
+        <Field width="w-28" label="every km" name="km" />
+        <Field width="w-28" label="every months" name="months" />
+        <Field width="w-28" label="every hours" name="hours" />
+        <Field width="w-28" label="last at km" name="last_km" />
+        <Field width="w-28" label="last at hours" name="last_h" />
         <label className="grid">
           <span className="text-sm text-quiet">last on</span>
           <input name="last_on" type="date" className="field text-base" defaultValue={sheet.today} />
@@ -168,7 +183,7 @@ function Cards({ cards }: { cards: CardLine[] }) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     const refusal = await put({
       do: "record",
       table: "test_card",
@@ -201,10 +216,10 @@ function Cards({ cards }: { cards: CardLine[] }) {
         aria-label="A test"
         onSubmit={(event) => void add(event)}
       >
-        <Field label="test" name="name" full />
-        <Field label="unit" name="unit" full />
-        <Field label="how it is driven" name="how" full />
-        <Field label="the one change" name="change" full />
+        <Field label="test" name="name" width="w-full" />
+        <Field label="unit" name="unit" width="w-full" />
+        <Field label="how it is driven" name="how" width="w-full" />
+        <Field label="the one change" name="change" width="w-full" />
         <p>
           <button className="btn">a new test</button>
         </p>
@@ -278,16 +293,5 @@ function TestRows({ line }: { line: CardLine }) {
       </p>
       <Problem of={problem} />
     </div>
-  );
-}
-
-type FieldProps = { label: string; name: string; wide?: boolean; full?: boolean };
-
-function Field({ label, name, wide = false, full = false }: FieldProps) {
-  return (
-    <label className="grid">
-      <span className="text-sm text-quiet">{label}</span>
-      <input name={name} className={`field text-base ${full ? "w-full" : wide ? "w-44" : "w-28"}`} />
-    </label>
   );
 }

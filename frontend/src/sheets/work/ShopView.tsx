@@ -12,6 +12,8 @@ import { TakeFile } from "../../parts/TakeFile";
 import { useSettings } from "../../parts/settings";
 import { useWork } from "./useWork";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
+import { Field } from "../../parts/Field";
 
 export function ShopView() {
   const { data: work, error } = useWork();
@@ -236,7 +238,7 @@ function Helpers({ shop, to, today }: PartProps) {
   const add = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     const number = (name: string) => (typed(word(name)) ?? 0) as number;
     to({
       helpers: [
@@ -271,7 +273,7 @@ function Helpers({ shop, to, today }: PartProps) {
         </p>
       ))}
       <form className="flex flex-wrap items-end gap-3 pt-2" onSubmit={add}>
-        <Field label="who" name="name" wide />
+        <Field label="who" name="name" width="w-36" />
         <Field label="first day" name="first" type="date" value={today} />
         <Field label="hours" name="hours" value="4" />
         <Field label="after the beginning, h" name="from" value="0" />
@@ -287,7 +289,7 @@ function ClosedDays({ shop, to, today }: PartProps) {
   const add = (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
     const given = new FormData(event.currentTarget);
-    const word = (name: string) => (given.get(name) as string).trim();
+    const word = wordsIn(given);
     to({
       closed: [
         ...closed,
@@ -312,26 +314,10 @@ function ClosedDays({ shop, to, today }: PartProps) {
       <form className="flex flex-wrap items-end gap-3 pt-2" onSubmit={add}>
         <Field label="from" name="first" type="date" value={today} />
         <Field label="to" name="last" type="date" value={today} />
-        <Field label="why" name="why" wide />
+        <Field label="why" name="why" width="w-36" />
         <button className="btn">closed then</button>
       </form>
     </section>
-  );
-}
-
-type FieldProps = { label: string; name: string; type?: string; value?: string; wide?: boolean };
-
-function Field({ label, name, type = "text", value, wide = false }: FieldProps) {
-  return (
-    <label className="grid">
-      <span className="text-sm text-quiet">{label}</span>
-      <input
-        name={name}
-        type={type}
-        defaultValue={value}
-        className={`field text-base ${type === "date" ? "" : wide ? "w-36" : "w-24"}`}
-      />
-    </label>
   );
 }
 

@@ -8,6 +8,7 @@ import { wanted } from "./Readings";
 import { setting } from "./setting";
 import { fastenerInWords } from "./inWords";
 import { typed } from "./typed";
+import { wordsIn } from "../../parts/typedIn";
 
 const GATE = "gate: ";
 
@@ -154,7 +155,7 @@ function Row({ name, fields, add, keep }: RowProps) {
     event.preventDefault();
     const form = event.currentTarget;
     const given = new FormData(form);
-    const word = (key: string) => (given.get(key) as string).trim();
+    const word = wordsIn(given);
     const number = (key: string) => typed(word(key));
     const refusal = await keep(word, number);
     if (!refusal) form.reset();

@@ -8,7 +8,7 @@ from jorvak.core.immutable import record
 from jorvak.core.load.aboard import comes_along
 from jorvak.core.load.brought import Brought
 from jorvak.core.load.masses import brought_laden, lever_of, rear_share
-from jorvak.core.load.records import Cargo, LoadPlace
+from jorvak.core.load.records import PERMITTED, Cargo, LoadPlace
 from jorvak.core.load.stow import Plan, StowIn, StowItem, StowOut, StowPlace, Watch, outcome, stow
 
 ALL_ELSE = "all else aboard"
@@ -87,12 +87,12 @@ def question(ask: Ask, limit_s: float) -> Question:
         )
     fixed = _all_else([each for each in brought if each.label not in names], ask, wheelbase_mm, front + rear)
     limits = []
-    for path, what in (("body.permitted_kg", "permitted mass"), ("body.permitted_front_kg", "front axle"),
-                       ("body.permitted_rear_kg", "rear axle")):  # fmt: skip
+    in_words = {"total": "permitted mass", "front": "front axle", "rear": "rear axle"}
+    for axle, path in PERMITTED.items():
         limit = ask.maybe(path)
         limits.append(UNLIMITED_KG if limit is None else limit)
         if limit is None:
-            no_limit.append(what)
+            no_limit.append(in_words[axle])
     items = [
         StowItem(name=cargo.name, mass_kg=mass_of[cargo.name], at=_may(ask, cargo, places))
         for cargo in things

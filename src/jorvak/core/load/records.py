@@ -1,5 +1,6 @@
 """Records of load: seats, tanks, places and what goes into them, the trailer, and each weighing."""
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
@@ -13,6 +14,13 @@ KG_PER_L: dict[Holds, float] = {"water": 1.0, "diesel": 0.84, "petrol": 0.745}
 PlaceKind = Literal["inside", "bed", "drawer", "slide", "rack", "roof", "bar", "carrier", "hitch", "door"]
 ON_THE_ROOF: tuple[PlaceKind, ...] = ("rack", "roof")
 CargoSort = Literal["spare", "oil", "tool", "recovery"]
+AxleName = Literal["total", "front", "rear"]
+PERMITTED: Mapping[AxleName, str] = {
+    "total": "body.permitted_kg",
+    "front": "body.permitted_front_kg",
+    "rear": "body.permitted_rear_kg",
+}
+"""The figures that say what may stand on the whole and on each axle."""
 Trips = Annotated[tuple[Line, ...], Field(max_length=20)]
 
 

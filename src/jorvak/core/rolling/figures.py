@@ -228,6 +228,8 @@ def _odometer() -> Iterator[FigureSpec]:
     yield one(
         "odometer.reading_km", "odometer now", "128400", 0, 3e6, "As it stands on the dash.", kind="wish"
     )
+    yield one("odometer.engine_h", "engine hours now", "410", 0, 1e5, "Off the hour meter, or a book of hours.",
+              kind="wish")  # fmt: skip
 
 
 def _laden() -> Iterator[FigureSpec]:

@@ -1,23 +1,22 @@
 """Fuel, water and axle loads along the legs of the trip that the brief names."""
 
 from collections.abc import Iterator
-from typing import Literal
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.load.aboard import comes_along
-from jorvak.core.load.records import Seat
+from jorvak.core.load.axle_loads import on_axles_kg
+from jorvak.core.load.records import PERMITTED, AxleName, Seat
 from jorvak.core.load.results import laden_load
 from jorvak.core.trip.consumption import consumption
+from jorvak.core.trip.dates import in_order
 from jorvak.core.trip.figures import SURFACES_IN_WORDS, factor_path
 from jorvak.core.trip.leg_loads import shared_out
 from jorvak.core.trip.legs import carry_l, range_km
 from jorvak.core.trip.records import Leg, Surface
-from jorvak.core.trip.tank import OnLeg, along, stretches
-from jorvak.core.trip.tanks import Fluid, TripTank, of, tanks
-
-HALF = 0.5
+from jorvak.core.trip.tank import Fluid, OnLeg, along, stretches
+from jorvak.core.trip.tanks import TripTank, of, tanks
 
 
 @record(frozen=True, slots=True)
@@ -67,9 +66,6 @@ class LegStands:
     end_rear_kg: float
 
 
-AxleName = Literal["total", "front", "rear"]
-
-
 @record(frozen=True, slots=True)
 class Tightest:
     """Where least is left of a limit: how much, and on which leg."""
@@ -89,8 +85,7 @@ class WayLoads:
 
 def legs_of(ask: Ask) -> tuple[Leg, ...]:
     """The legs of the trip that the brief names, in their order."""
-    ours = (leg for leg in ask.all(Leg) if comes_along(ask, leg.trips))
-    return tuple(sorted(ours, key=lambda leg: (leg.place, leg.id)))
+    return in_order(leg for leg in ask.all(Leg) if comes_along(ask, leg.trips))
 
 
 def way(ask: Ask) -> TripWay:
@@ -187,13 +182,6 @@ def _along(leg: Leg, fuel: OnLeg, water: OnLeg) -> LegAlong:
     )
 
 
-LIMITS: tuple[tuple[AxleName, str], ...] = (
-    ("total", "body.permitted_kg"),
-    ("front", "body.permitted_front_kg"),
-    ("rear", "body.permitted_rear_kg"),
-)
-
-
 def way_loads(ask: Ask) -> WayLoads:
     """Axle loads along the way: as laden, with what is in the tanks at both ends of each leg. Raises Missing.
 
@@ -224,13 +212,11 @@ def _in_them(row: tuple[TripTank, ...], litres: float, wheelbase: float) -> Iter
 
 def _stands(tank: TripTank, litres: float, wheelbase: float) -> tuple[float, float]:
     """What a tank puts on the front axle and on the rear; between them where nobody said where it is."""
-    share = HALF if tank.x_mm is None else tank.x_mm / wheelbase
-    kg = litres * tank.kg_per_l
-    return kg * (1 - share), kg * share
+    return on_axles_kg(litres * tank.kg_per_l, wheelbase / 2 if tank.x_mm is None else tank.x_mm, wheelbase)
 
 
 def _tightest(ask: Ask, legs: list[LegStands]) -> Iterator[Tightest]:
-    for what, path in LIMITS:
+    for what, path in PERMITTED.items():
         limit = ask.maybe(path)
         if limit is None:
             continue

@@ -168,9 +168,7 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
                 pressures=""
                 if pressure is None or pressure.front_kpa is None or pressure.rear_kpa is None
                 else _two(preset, pressure.front_kpa, "/", pressure.rear_kpa, PRESSURE),
-                fills=" and ".join(
-                    what for what, fill in (("fuel", leg.fill_fuel), ("water", leg.fill_water)) if fill
-                ),
+                fills=leg.fills_in_words,
                 note=leg.note or "",
             )
         )
@@ -191,7 +189,7 @@ def _countries(rig: Rig) -> list[str]:
     days = trip_days(rig)
     lines = []
     for country in countries_of_trip(rig):
-        season = None if days is None or not country.tyres else season_met(country, days)
+        season = None if days is None else season_met(country, days)
         parts = [country.rules or "", f"{country.tyres}, {season}" if season else ""]
         lines.append(f"{country.name}: {' '.join(part for part in parts if part)}".rstrip(": "))
     return lines

@@ -8,19 +8,11 @@ from jorvak.core.load.results import laden_load
 from jorvak.core.rolling.pulling import GearHolds, gears_on_grade, puller
 from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH
 from jorvak.core.trip.along import legs_of
-from jorvak.core.trip.records import Leg, Surface
+from jorvak.core.trip.dates import usual_kmh
+from jorvak.core.trip.records import Leg
 
 LASTS_KM = 1.0
 """A climb is what lasts so long: over less a receiver's height is more noise than hill."""
-USUAL_KMH: dict[Surface, float] = {
-    "gravel": 60.0,
-    "track": 30.0,
-    "sand": 35.0,
-    "low": 8.0,
-    "snow": 40.0,
-    "mud": 20.0,
-}
-"""What is driven where the road's cruising speed is not."""
 STEP_KMH = 5.0
 
 
@@ -80,8 +72,7 @@ def _climb(ask: Ask, leg: Leg, grade: float) -> Climb:
     pulls, mass = puller(ask), laden_load(ask).total_kg
     altitude = leg.altitude_m or 0.0
     cruise = ask.maybe("aims.cruise_kmh") or FALLBACK_CRUISE_KMH
-    wanted = min(cruise, USUAL_KMH.get(leg.surface, cruise))
-    speed = wanted
+    speed = wanted = usual_kmh(leg.surface, cruise)
     while speed > 0:
         gears = gears_on_grade(ask, pulls, mass, speed, grade, altitude)
         if all(gear.hold.holds is None for gear in gears):

@@ -1,6 +1,6 @@
 """What the vehicle takes on each surface: as noted, or out of its own log once there is one."""
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
@@ -24,9 +24,14 @@ class Consumption:
     stretches: int
 
 
+def fills_in_order(fills: Iterable[Fill]) -> list[Fill]:
+    """Fills, oldest first; of one day as the odometer has it."""
+    return sorted(fills, key=lambda fill: (fill.filled_on, fill.odometer_km or 0.0, fill.id))
+
+
 def log_of_fuel(fills: tuple[Fill, ...]) -> list[Stretch]:
     """The stretches of the fills, oldest first; those on which nothing was driven say nothing."""
-    ordered = sorted(fills, key=lambda fill: (fill.filled_on, fill.odometer_km or 0.0, fill.id))
+    ordered = fills_in_order(fills)
     whole = from_full_to_full(
         [(fill.litres, fill.full) for fill in ordered],
         [{str(surface): km for surface, km in fill.driven.items()} for fill in ordered],

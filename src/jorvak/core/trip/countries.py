@@ -17,12 +17,14 @@ def countries_of_trip(rig: Rig) -> tuple[Country, ...]:
 def tyre_rules(rig: Rig, days: TripDays) -> Iterator[tuple[Country, str]]:
     """Tyre rules that hold while the trip is there, with when, and of which nobody has said that they are met."""
     for country in countries_of_trip(rig):
-        if country.tyres and not country.tyres_met and (when := season_met(country, days)) is not None:
+        if not country.tyres_met and (when := season_met(country, days)) is not None:
             yield country, when
 
 
 def season_met(country: Country, days: TripDays) -> str | None:
-    """When a country's tyre rule holds while the trip is there, in words; None where it does not."""
+    """When a country's tyre rule holds while the trip is there, in words; None where it does not or there is none."""
+    if not country.tyres:
+        return None
     first, last = country.from_on or days.leaves_on, country.until_on or days.last_on
     first, last = max(first, days.leaves_on), min(last, days.last_on)
     if last < first:

@@ -6,7 +6,6 @@ from datetime import date
 from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import Moment, laden
 from jorvak.core.immutable import record
-from jorvak.core.load.records import Cargo
 from jorvak.core.load.results import Load
 from jorvak.core.load.room import Rooms
 from jorvak.core.plan.kinds import title_of
@@ -17,6 +16,7 @@ from jorvak.core.quantities import (
     METRIC,
     PRESSURE,
     SPEED,
+    TIME,
     TORQUE,
     VOLUME,
     Preset,
@@ -29,9 +29,10 @@ from jorvak.core.rolling.pressures import Pressures
 from jorvak.core.rolling.rules.afterwards import BOLTS, RETIGHTEN_KM, SOON_KM, WHEELS
 from jorvak.core.stance.results import Height
 from jorvak.core.trip.along import TripWay
-from jorvak.core.trip.dates import legs_of_trip, of_trip, trip_days
+from jorvak.core.trip.dates import cargo_of_trip, legs_of_trip
+from jorvak.core.trip.due import due_by_the_end
 from jorvak.core.trip.pressures import by_leg, softest
-from jorvak.core.work.falling_due import falling_due, uncounted
+from jorvak.core.work.falling_due import READ, uncounted
 from jorvak.core.work.jobs import work_jobs
 
 
@@ -127,17 +128,19 @@ def _torques(seen: _Seen) -> Iterator[EveningLine]:
 
 
 def _fluids(seen: _Seen) -> Iterator[EveningLine]:
-    days = trip_days(seen.rig)
-    rows = (
-        falling_due(seen.rig, seen.on) if days is None else falling_due(seen.rig, seen.on, days.km, days.days)
-    )
-    for row in rows:
+    for row in due_by_the_end(seen.rig, seen.on):
         left = []
         if row.km_left is not None:
             left.append(
                 f"{seen.written(row.km_left, DISTANCE)} left"
                 if row.km_left >= 0
                 else f"over by {seen.written(-row.km_left, DISTANCE)}"
+            )
+        if row.h_left is not None:
+            left.append(
+                f"{seen.written(row.h_left, TIME)} left"
+                if row.h_left >= 0
+                else f"over by {seen.written(-row.h_left, TIME)}"
             )
         if row.due_on is not None:
             left.append(f"until {row.due_on:%-d %B %Y}")
@@ -148,9 +151,12 @@ def _fluids(seen: _Seen) -> Iterator[EveningLine]:
             ", ".join(left),
             when.get(row.state, "by true distance"),
         )
-    for name in uncounted(seen.rig):
+    for each in uncounted(seen.rig):
         yield EveningLine(
-            "fluids", name[:1].upper() + name[1:], "?", "read the odometer: nobody can count it"
+            "fluids",
+            each.name[:1].upper() + each.name[1:],
+            "?",
+            f"read {READ[each.reading]}: nobody can count it",
         )
     for what, why in (
         ("Engine oil, on the level, engine cold", "between the marks"),
@@ -200,7 +206,7 @@ def _load(seen: _Seen) -> Iterator[EveningLine]:
                 seen.written(place.kg, MASS),
                 f"{limit}{off}".strip("; "),
             )
-    packed = [c for c in seen.rig.all(Cargo) if not c.at_home and of_trip(seen.rig, c.trips)]
+    packed = cargo_of_trip(seen.rig)
     if packed:
         out = [cargo.name for cargo in packed if cargo.packed_on is None]
         yield EveningLine(

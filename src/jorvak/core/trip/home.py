@@ -4,7 +4,7 @@ from jorvak.core.immutable import record
 from jorvak.core.load.records import Cargo
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.counting import fitted_at, true_km_between
-from jorvak.core.trip.dates import legs_of_trip, of_trip
+from jorvak.core.trip.dates import cargo_of_trip, legs_of_trip
 from jorvak.core.trip.records import Fill, Surface
 from jorvak.core.work.records import LogLine
 
@@ -53,7 +53,7 @@ def home(rig: Rig) -> Home:
     for fill in fills:
         for surface, far in fill.driven.items():
             km[surface] = km.get(surface, 0.0) + far
-    along = [cargo for cargo in rig.all(Cargo) if not cargo.at_home and of_trip(rig, cargo.trips)]
+    along = cargo_of_trip(rig)
     unused = tuple(NeverUsed(cargo.name, _kg(rig, cargo)) for cargo in along if cargo.used is False)
     legs = legs_of_trip(rig)
     return Home(

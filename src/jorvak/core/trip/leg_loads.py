@@ -1,7 +1,6 @@
 """What stands on the axles along the way, as tanks empty."""
 
 from collections.abc import Sequence
-from typing import Literal
 
 from pydantic import Field
 
@@ -15,8 +14,8 @@ from jorvak.core.calculation import (
     Positive,
     Refused,
 )
-
-Fluid = Literal["fuel", "water"]
+from jorvak.core.load.axle_loads import on_axles_kg
+from jorvak.core.trip.tank import Fluid
 
 
 class TankIn(Given):
@@ -88,9 +87,8 @@ def _leg(number: int, leg: LegAmounts, given: LegLoadsIn) -> LegLoad:
                     f"{litres:g} l of {what} on {leg.name}: the tanks hold {holds:g} l.",
                 )
             for tank, in_it in zip(tanks, shared_out([tank.litres for tank in tanks], litres), strict=True):
-                on_rear = in_it * tank.kg_per_l * tank.x_mm / given.wheelbase_mm
-                front += in_it * tank.kg_per_l - on_rear
-                rear += on_rear
+                on_front, on_rear = on_axles_kg(in_it * tank.kg_per_l, tank.x_mm, given.wheelbase_mm)
+                front, rear = front + on_front, rear + on_rear
         ends.append(Standing(front_kg=front, rear_kg=rear, total_kg=front + rear))
     limits = {"total": given.gvm_kg, "front": given.front_limit_kg, "rear": given.rear_limit_kg}
     over = [

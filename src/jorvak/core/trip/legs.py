@@ -1,7 +1,7 @@
 """Fuel and water along the legs of a trip: where they run short, and what has to be carried."""
 
 from collections.abc import Mapping
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import Field
 
@@ -14,7 +14,7 @@ from jorvak.core.calculation import (
     Positive,
     Refused,
 )
-from jorvak.core.trip.tank import OnLeg, along, stretches
+from jorvak.core.trip.tank import Fluid, OnLeg, along, stretches
 
 FACTORS: dict[str, float] = {"road": 1.0, "gravel": 1.15, "track": 1.4, "sand": 1.7, "low": 2.2}
 """What a surface takes against the road; those of one's own replace these by name."""
@@ -63,7 +63,7 @@ class LegOut(Answer):
 
 class Short(Answer):
     leg: str = Field(description="at the end of which it is short")
-    what: Literal["fuel", "water"] = Field(description="fuel or water")
+    what: Fluid = Field(description="fuel or water")
     by_l: float = Field(description="against the reserve")
 
 
@@ -133,7 +133,7 @@ def no_factor(surface: str, factors: Mapping[str, float]) -> str:
     return f"“{surface}” has no factor. There are {', '.join(factors)}; give one for it."
 
 
-def _short(leg: LegIn, what: Literal["fuel", "water"], on: OnLeg) -> list[Short]:
+def _short(leg: LegIn, what: Fluid, on: OnLeg) -> list[Short]:
     return [Short(leg=leg.name, what=what, by_l=on.short_by_l)] if on.short_by_l > SLACK else []
 
 

@@ -12,7 +12,7 @@ LimitKind = Literal["before", "on-the-way"]
 
 @record(frozen=True, slots=True)
 class Limit:
-    """``before``: something that is done before leaving, else kept on the way. ``finding`` is the key of the one that
+    """``before``: ``sentence`` is done before leaving, else kept on the way. ``finding`` is the key of the one that
     it comes from, None where it comes from elsewhere; ``sheet`` where that stands."""
 
     sentence: str
@@ -21,14 +21,7 @@ class Limit:
     finding: str | None
     sheet: str
 
-    @property
-    def to_do(self) -> str:
-        """The sentence as it stands in a list of what is done before leaving."""
-        plain = self.sentence.removeprefix(BEFORE)
-        return plain[:1].upper() + plain[1:]
 
-
-BEFORE = "Before leaving: "
 CANNOT_BE_ACCEPTED: frozenset[System] = frozenset(("brakes", "steering", "fuel"))
 HOLDS_BACK: frozenset[System] = frozenset(
     ("brakes", "steering", "tyres", "fuel", "load", "driveline", "suspension", "frame", "papers")
@@ -92,7 +85,7 @@ def limit_of(finding: Finding) -> Limit | None:
     if finding.severity == "measure":
         if finding.system not in HOLDS_BACK:
             return None
-        return _of(finding, f"{BEFORE}{_to_measure(finding)}", "before")
+        return _of(finding, _to_measure(finding), "before")
     kind: LimitKind = "before" if finding.code in BEFORE_LEAVING else "on-the-way"
     if finding.code in OF_ANY_CHANGE:
         return _of(finding, OF_ANY_CHANGE[finding.code] + _without_the_change(finding), kind)
@@ -114,7 +107,7 @@ def _to_measure(finding: Finding) -> str:
     if not finding.settled_by:
         return finding.text
     settle = finding.settled_by[0]
-    what = f"{settle.text[:1].lower()}{settle.text[1:].rstrip('.')}."
+    what = f"{settle.text.rstrip('.')}."
     return what if settle.text.startswith("Measure ") else f"{what} {finding.text}"
 
 

@@ -19,8 +19,8 @@ from jorvak.core.survey.records import SurveyItem
 from jorvak.core.survey.weigh import FINE, hours_of, is_work
 from jorvak.core.trip.countries import tyre_rules
 from jorvak.core.trip.dates import legs_of_trip, trip_days
-from jorvak.core.trip.limits import BEFORE, Limit, each_once, holds_back, limit_of
-from jorvak.core.work.jobs import work_jobs
+from jorvak.core.trip.limits import Limit, each_once, holds_back, limit_of
+from jorvak.core.work.jobs import WorkJob, work_jobs
 
 Verdict = Literal["do-not-go", "go-with-limits", "go"]
 IN_WORDS: dict[Verdict, str] = {
@@ -83,14 +83,14 @@ def readiness(
     bench_hours_left: float | None = None,
 ) -> Readiness:
     """How ready a rig is by ``assessed``, which is of today or as planned, with the load aboard."""
-    as_planned = assessed.stage == "planned"
+    as_planned, jobs = assessed.stage == "planned", work_jobs(rig, today, preset)
     # Rivals of an open question are no work yet: one of them will be.
     open_work = (
         *(_standing(change, preset) for change in changes_at(rig, "planned") if change.state != "fitted"),
         *(_to_do(item) for item in rig.all(SurveyItem) if is_work(item)),
-        *_other_jobs(rig, today, preset),
+        *_other_jobs(jobs),
     )
-    against = tuple(_against(rig, today, assessed, preset))
+    against = tuple(_against(rig, assessed, jobs))
     limits = each_once(_limits(rig, assessed))
     hours = sum(item.hours for item in open_work)
     days = days_left(rig, today)
@@ -114,7 +114,7 @@ def readiness(
     )
 
 
-def _against(rig: Rig, today: date, assessed: Assessment, preset: Preset) -> Iterator[Against]:
+def _against(rig: Rig, assessed: Assessment, jobs: tuple[WorkJob, ...]) -> Iterator[Against]:
     """Everything that says do not go, the worst of the vehicle first; also that nobody can say what it weighs."""
     weighed = assessed.results.result("load", "laden")
     if weighed.waits_for is not None and not weighed.waits_for.impossible:
@@ -128,7 +128,7 @@ def _against(rig: Rig, today: date, assessed: Assessment, preset: Preset) -> Ite
     for item in rig.all(SurveyItem):
         if (says := unsafe(item)) is not None:
             yield Against(f"{item.item}: {says}", "survey")
-    for job in work_jobs(rig, today, preset):
+    for job in jobs:
         if job.open_gate is not None:
             yield Against(f"{job.title}: a gate stands open: {job.open_gate}", "work")
 
@@ -152,7 +152,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
         named = ", ".join(spec_of(path).label for path in guessed.figures[:MOST_NAMED])
         more = len(guessed.figures) - MOST_NAMED
         yield Limit(
-            f"{BEFORE}measure {named}{f' and {more} more' if more > 0 else ''}.",
+            f"Measure {named}{f' and {more} more' if more > 0 else ''}.",
             "before",
             f"{counted(len(guessed.checks), 'check')} pass on assumed figures alone: nothing that is guessed is safe.",
             None,
@@ -161,7 +161,7 @@ def _limits(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
     days = trip_days(rig)
     for country, when in () if days is None else tyre_rules(rig, days):
         yield Limit(
-            f"{BEFORE}see that the tyres are what {country.name} wants: {country.tyres}, {when}.",
+            f"See that the tyres are what {country.name} wants: {country.tyres}, {when}.",
             "before",
             f"{country.name}, as it was typed among the countries.",
             None,
@@ -173,7 +173,7 @@ def _not_known(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
     """What raises no finding because there is nothing to look at: a vehicle of which nothing is known is not ready."""
     if not rig.all(SurveyItem):
         yield Limit(
-            f"{BEFORE}walk round and under it.",
+            "Walk round and under it.",
             "before",
             "The survey is empty: nobody has looked.",
             None,
@@ -181,7 +181,7 @@ def _not_known(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
         )
     if not legs_of_trip(rig):
         yield Limit(
-            f"{BEFORE}note the legs of the trip.",
+            "Note the legs of the trip.",
             "before",
             "Without them nobody can say whether fuel and water last.",
             None,
@@ -190,7 +190,7 @@ def _not_known(rig: Rig, assessed: Assessment) -> Iterator[Limit]:
     pressures = assessed.results.result("rolling", "pressures").waits_for
     if pressures is not None and not pressures.impossible:
         yield Limit(
-            f"{BEFORE}note {pressures.label}.",
+            f"Note {pressures.label}.",
             "before",
             "Without it nobody can say what pressure carries the load.",
             None,
@@ -206,9 +206,9 @@ def _to_do(item: SurveyItem) -> OpenWork:
     return OpenWork(None, f"{item.decision} {item.item}", "survey", hours, guessed)
 
 
-def _other_jobs(rig: Rig, today: date, preset: Preset) -> Iterator[OpenWork]:
+def _other_jobs(jobs: tuple[WorkJob, ...]) -> Iterator[OpenWork]:
     """Jobs by hand, of findings and of what falls due, that are neither done nor put off."""
-    for job in work_jobs(rig, today, preset):
+    for job in jobs:
         if job.source not in ("change", "survey") and not job.done and job.put_off is None:
             yield OpenWork(None, job.title, "job", job.left_h, not job.own_hours)
 

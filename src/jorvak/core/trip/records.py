@@ -49,6 +49,12 @@ class Leg(Record):
     driven_on: Day | None = None
     note: Text | None = None
 
+    @property
+    def fills_in_words(self) -> str:
+        """What is filled at its beginning: “fuel and water”, or nothing."""
+        fills = (("fuel", self.fill_fuel), ("water", self.fill_water))
+        return " and ".join(what for what, fill in fills if fill)
+
 
 class Fill(Record):
     """Fuel that went in. ``driven`` are the km by surface since the fill before; ``full``: to the full."""

@@ -2,18 +2,18 @@
 
 import re
 from collections.abc import Iterator
+from dataclasses import replace
 from datetime import date
 
 from jorvak.core.engine.moment import Moment
 from jorvak.core.immutable import record
 from jorvak.core.load.records import Cargo, CargoSort
 from jorvak.core.plan.kinds import title_of
-from jorvak.core.quantities import DISTANCE, METRIC, TORQUE, VOLUME, Preset, write_as
+from jorvak.core.quantities import METRIC, TORQUE, VOLUME, Preset, write_as
 from jorvak.core.rig import Rig
-from jorvak.core.trip.dates import legs_of_trip, of_trip, trip_days
+from jorvak.core.trip.dates import cargo_of_trip, legs_of_trip, trip_days
+from jorvak.core.trip.due import due_on_trip, when_due
 from jorvak.core.trip.records import Surface
-from jorvak.core.work.due import DueRow
-from jorvak.core.work.falling_due import falling_due
 from jorvak.core.work.jobs import work_jobs
 
 ACROSS_FLATS_MM = {
@@ -78,7 +78,7 @@ class ToTake:
 def to_take(here: Moment, on: date, preset: Preset = METRIC) -> ToTake:
     """What to take on the trip of ``here``, and what of it is aboard."""
     rig = here.rig
-    along = [cargo for cargo in rig.all(Cargo) if not cargo.at_home and of_trip(rig, cargo.trips)]
+    along = cargo_of_trip(rig)
     taken = tuple(_taken(rig, cargo) for cargo in along)
     sizes, unknown = _fasteners(rig, here, preset)
     wanted = [
@@ -111,38 +111,25 @@ def _taken(rig: Rig, cargo: Cargo) -> Carried:
     )
 
 
-def _answered(wanted: WantedThing, along: list[Cargo]) -> WantedThing:
+def _answered(wanted: WantedThing, along: tuple[Cargo, ...]) -> WantedThing:
     """The thing aboard that was added for it: by the interval that it is for, or by its name."""
     for cargo in along:
-        if (wanted.for_what is not None and cargo.for_what == wanted.for_what) or cargo.name == wanted.name[
-            :60
-        ]:
-            return WantedThing(wanted.name, wanted.sort, wanted.because, cargo.name, wanted.for_what)
+        for_it = wanted.for_what is not None and cargo.for_what == wanted.for_what
+        if for_it or cargo.name == wanted.name[:60]:
+            return replace(wanted, answered_by=cargo.name)
     return wanted
 
 
-def due_on_trip(rig: Rig, on: date) -> tuple[DueRow, ...]:
-    """What falls due within the trip, by true distance, date or hours."""
-    days = trip_days(rig)
-    if days is None:
-        return ()
-    return tuple(row for row in falling_due(rig, on, days.km, days.days) if row.state == "on-trip")
-
-
 def _for_what_falls_due(here: Moment, on: date, preset: Preset) -> Iterator[WantedThing]:
+    days = trip_days(here.rig)
+    if days is None:
+        return
     for row in due_on_trip(here.rig, on):
         oil = "oil" in row.name.lower() or "fluid" in row.name.lower()
-        when = (
-            f"after {write_as(preset, row.km_left, DISTANCE)} of true distance"
-            if row.km_left is not None
-            else f"on {row.due_on:%-d %B %Y}"
-            if row.due_on is not None
-            else "by its hours"
-        )
         yield WantedThing(
             name=f"for {row.name}",
             sort="oil" if oil else "spare",
-            because=f"{row.name} falls due on the way, {when}",
+            because=f"{row.name} falls due on the way, {when_due(row, days, preset)}",
             answered_by=None,
             for_what=row.name,
         )
@@ -189,9 +176,7 @@ def _fasteners(rig: Rig, here: Moment, preset: Preset) -> tuple[list[WantedThing
         unknown.insert(0, "wheel nuts")
     tools = [
         WantedThing(
-            name=f"spanner and socket {ACROSS_FLATS_MM.get(size, 'for M' + str(size))} mm"
-            if size in ACROSS_FLATS_MM
-            else f"spanner and socket for M{size}",
+            name=f"spanner and socket {_spanner(size)}",
             sort="tool",
             because=f"M{size}: {', '.join(dict.fromkeys(where))}",
             answered_by=None,
@@ -207,10 +192,13 @@ def _fasteners(rig: Rig, here: Moment, preset: Preset) -> tuple[list[WantedThing
     return tools, tuple(dict.fromkeys(unknown))
 
 
+def _spanner(thread: int) -> str:
+    return f"{ACROSS_FLATS_MM[thread]} mm" if thread in ACROSS_FLATS_MM else f"for M{thread}"
+
+
 def _for_the_ground(rig: Rig) -> Iterator[WantedThing]:
-    legs = legs_of_trip(rig)
     named: dict[tuple[str, CargoSort], str] = {}
-    for leg in legs:
+    for leg in legs_of_trip(rig):
         for thing in FOR_GROUND.get(leg.surface, ()):
             named.setdefault(thing, f"{leg.name}: {leg.surface}")
         if leg.surface in AIRED_DOWN:

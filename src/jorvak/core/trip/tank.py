@@ -1,8 +1,11 @@
 """What is in a tank along the way: begun with so much, filled to the full at some legs, with a reserve of what was used."""
 
 from collections.abc import Sequence
+from typing import Literal
 
 from jorvak.core.immutable import record
+
+Fluid = Literal["fuel", "water"]
 
 
 @record(frozen=True, slots=True)

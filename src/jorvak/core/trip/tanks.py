@@ -1,15 +1,12 @@
 """The tanks of the vehicle as the trip sees them: what they hold, where they are, in which order they empty."""
 
-from typing import Literal
-
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.load.aboard import comes_along
 from jorvak.core.load.kinds.tank import Tank
 from jorvak.core.load.records import KG_PER_L, FoundTank, Holds
 from jorvak.core.plan.kinds import own_fields, title_of
-
-Fluid = Literal["fuel", "water"]
+from jorvak.core.trip.tank import Fluid
 
 
 @record(frozen=True, slots=True)

@@ -75,6 +75,10 @@ class Bench:
         """The most quarters of one day."""
         return max((day.end - day.first for day in self.days), default=0)
 
+    def hours_before(self, day: date) -> float:
+        """How many hours there are before a day."""
+        return sum(each.end - each.first for each in self.days if each.on < day) / QUARTERS
+
     @cached_property
     def longest_visit(self) -> int:
         """The most quarters of one visit."""

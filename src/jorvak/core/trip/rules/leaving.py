@@ -7,15 +7,15 @@ from jorvak.core.calculation import Refused
 from jorvak.core.counted import counted
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.findings import Finding, Here, Settle
-from jorvak.core.load.records import Cargo
 from jorvak.core.plan.kinds import opening
 from jorvak.core.quantities import DISTANCE
 from jorvak.core.rig import Change
 from jorvak.core.rolling.counting import fitted_at, true_km_since
 from jorvak.core.rolling.results import by_its_size
-from jorvak.core.trip.dates import TripDays, legs_of_trip, of_trip, trip_days
+from jorvak.core.trip.dates import TripDays, cargo_of_trip, legs_of_trip, of_trip, trip_days
+from jorvak.core.trip.due import due_on_trip, when_due
 from jorvak.core.trip.records import Paper, Surface
-from jorvak.core.work.falling_due import falling_due
+from jorvak.core.work.falling_due import rests_on
 from jorvak.core.work.jobs import SAFETY, WorkJob
 from jorvak.core.work.rules.jobs import jobs_here
 
@@ -67,23 +67,17 @@ def due_on_the_way(here: Here) -> Iterator[Finding]:
     days, on, rig = _days(here), here.moment.on, here.moment.rig
     if days is None or on is None:
         return
-    carried = {cargo.for_what for cargo in rig.all(Cargo) if not cargo.at_home and of_trip(rig, cargo.trips)}
-    for row in falling_due(rig, on, days.km, days.days):
-        if row.state != "on-trip" or row.name in carried:
+    carried = {cargo.for_what for cargo in cargo_of_trip(rig)}
+    for row in due_on_trip(rig, on):
+        if row.name in carried:
             continue
-        after = (
-            f"after {here.in_units(row.km_left, DISTANCE)} of {here.in_units(days.km, DISTANCE)}"
-            if row.km_left is not None and row.km_left <= days.km
-            else f"on {row.due_on:%-d %B %Y}"
-            if row.due_on is not None
-            else "by its hours"
-        )
+        after = when_due(row, days, here.preset)
         yield here.finding(
             "due-on-the-way",
             "watch",
             f"{row.name[:1].upper()}{row.name[1:]} falls due on the way, {after}, and nothing is carried for it.",
             "middle",
-            figures=("odometer.reading_km",) if row.km_left is not None else (),
+            figures=rests_on(row),
             settled_by=(Settle(text="Do it before, or take along what it takes"),),
             subject=row.name,
         )

@@ -3,11 +3,12 @@
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, beyond, measure_first, room
+from jorvak.core.load.records import AxleName
 from jorvak.core.quantities import VOLUME
-from jorvak.core.trip.along import AxleName, LegAlong, TripWay, fluid_in_words
+from jorvak.core.trip.along import LegAlong, TripWay, fluid_in_words
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.records import Leg
-from jorvak.core.trip.tanks import Fluid
+from jorvak.core.trip.tank import Fluid
 
 
 def runs_short(here: Here) -> Iterator[Finding]:

@@ -7,7 +7,7 @@ from jorvak.core.plan.jobs import System
 from jorvak.core.quantities import DISTANCE
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import not_compared
-from jorvak.core.work.falling_due import falling_due, uncounted
+from jorvak.core.work.falling_due import ODOMETER_KM, READ, falling_due, rests_on, uncounted
 from jorvak.core.work.guesses import guesses_under, nothing_under
 from jorvak.core.work.jobs import SAFETY, WorkJob, work_jobs
 from jorvak.core.work.reach_back import ReachBackIn, ReachBackItem, reach_back
@@ -176,21 +176,24 @@ def overdue(here: Here) -> Iterator[Finding]:
             "watch",
             f"{row.name[:1].upper() + row.name[1:]} is overdue {', '.join(over)}.",
             "middle",
-            figures=("odometer.reading_km",) if row.km_left is not None else (),
+            figures=rests_on(row),
             settled_by=(Settle(text="Do it, and sign it off with the reading"),),
             subject=row.name,
             system=systems[row.name],
         )
-    for name in uncounted(rig):
+    for each in uncounted(rig):
+        read = READ[each.reading]
         yield here.finding(
             "overdue",
             "watch",
-            f"Nobody can say whether {name} ({systems[name]}) is due: the odometer's reading is missing, or below the last one.",
+            f"Nobody can say whether {each.name} ({systems[each.name]}) is due: what {read} reads is missing, or below the last one.",
             "dash",
             figures=(),
-            settled_by=(Settle(text="Read the odometer", figure="odometer.reading_km"),),
-            subject=f"{name} uncounted",
-            system=systems[name],
+            settled_by=(Settle(text=f"Read {read}", figure=each.reading),),
+            subject=f"{each.name} uncounted"
+            if each.reading == ODOMETER_KM
+            else f"{each.name} hours uncounted",
+            system=systems[each.name],
         )
 
 
