@@ -70,19 +70,25 @@ def unplanned(rig: Rig) -> Rig:
     figures = {
         path: figure
         for path, figure in rig.figures.items()
-        if not path.endswith(asked) and not path.startswith("gaps.")
+        if not path.endswith(asked) and not path.startswith(("gaps.", *EQUIPMENT))
     }
     figures["wheels.spare.offset_mm"] = figures["wheels.front_left.offset_mm"]
     # Its own shocks and hoses are too close to call, as found too: here they have room.
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
     bare = replace(rig, figures=figures, changes=())
-    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED, *TRAVELLED), ())))
+    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED, *TRAVELLED, *EQUIPPED), ())))
 
 
 DECIDED = ("questions", "survey", "gaps", "profiles")
 WORKED = ("jobs", "log", "taken_off", "intervals", "test_cards", "invoices", "parts")
 TRAVELLED = ("legs", "fills", "papers", "countries", "contacts", "ledger")
+EQUIPPED = ("batteries", "circuits", "connectors", "heat_runs", "kit", "winch_tables", "pulls")
+EQUIPMENT = (
+    "batteries.", "circuits.", "heat_runs.", "kit.", "pulls.", "power.", "cooling.", "aims.still_days", "aims.climb",
+    "aims.hottest", "aims.longest_pull",
+)  # fmt: skip
+"""What it is equipped with by figures of its own, and what the brief asks of that."""
 ABOARD = ("seats", "tanks", "places", "cargo", "trailers", "weighings")
 
 

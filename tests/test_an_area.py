@@ -51,7 +51,7 @@ def seen(sheet):
 ask("POST", "/builds", data=BUILDS[0].read_bytes())
 catalogue = ask("GET", "/catalogue").json
 steps = [seen(ask("GET", "/rigs/1").json)]
-steps.append(seen(ask("POST", "/rigs/1/changes", json={"line": "battery 60"}).json))
+steps.append(seen(ask("POST", "/rigs/1/changes", json={"line": "bank 60"}).json))
 fridge = {"record": {"name": "fridge"}, "typed": {"draw_a": "3"}}
 steps.append(seen(ask("PUT", "/rigs/1/records/consumer", json=fridge).json))
 steps.append(seen(ask("POST", "/rigs/1/changes", json={"line": "cell 240"}).json))

@@ -27,7 +27,7 @@ from jorvak.demo import DRIVES
 from jorvak.formats.drive_log import Moment, Reader, kind_of_file
 from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults, Receiver, sentence
-from jorvak.instruments.vehicle_bus import NO_DATA, VehicleBus, speed_of
+from jorvak.instruments.vehicle_bus import NO_DATA, VehicleBus, ambient_of, coolant_of, speed_of, volts_of
 from tests.conftest import TODAY, demo, with_records
 
 BEGINS = datetime(2026, 2, 21, 9, 30, tzinfo=UTC)
@@ -60,9 +60,19 @@ class TestInstruments:
         bus = VehicleBus(lambda: 87.6, lambda: 2031.0)
         assert (bus.answer("01 0D"), bus.answer("01 0C")) == ("41 0D 58", "41 0C 1F BC")
         assert speed_of(bus.answer("01 0D")) == 88 and speed_of(bus.answer("01 0C")) is None
-        assert (
-            bus.answer("01 05") == NO_DATA and bus.answer("09 02") == NO_DATA and bus.answer("hello") == "?"
+        assert (bus.answer("01 11"), bus.answer("09 02"), bus.answer("hello")) == (NO_DATA, NO_DATA, "?")
+
+    def test_the_bus_tells_temperatures_and_volts(self) -> None:
+        bus = VehicleBus(
+            lambda: 0.0, coolant_c=lambda: 98.4, ambient_c=lambda: -12.0, battery_v=lambda: 13.92
         )
+        assert [bus.answer(f"01 {what}") for what in ("05", "46", "42")] == [
+            "41 05 8A",
+            "41 46 1C",
+            "41 42 36 60",
+        ]
+        assert coolant_of(bus.answer("01 05")) == 98 and ambient_of(bus.answer("01 46")) == -12
+        assert volts_of(bus.answer("01 42")) == 13.92 and coolant_of(bus.answer("01 46")) is None
 
     def test_a_drive_finds_what_the_instrument_over_reads(self) -> None:
         reader = driven()

@@ -124,7 +124,9 @@ def test_every_kind_has_a_form_that_says_what_it_wants(kind: Any) -> None:
         assert form.example or form.yes_no, form.key
         assert (
             (form.quantity is not None)
-            == form.key.rsplit("_", 1)[-1].startswith(("mm", "kg", "kpa", "deg", "l", "in"))
+            == form.key.rsplit("_", 1)[-1].startswith(
+                ("mm", "kg", "kpa", "deg", "l", "in", "ah", "a", "w", "m", "h", "pct")
+            )
             or form.key.endswith(("ratio", "count", "teeth"))
             or not form.number
         )

@@ -243,8 +243,9 @@ class TestMeasuring:
     def test_what_decides_names_what_to_measure(self, whole: Rig) -> None:
         got = measure_next(moment(whole, "planned"), assess(whole))
         # A finding that is too close to call comes first, then what decides.
-        assert [each.path for each in got[:2]] == ["gaps.liner behind.x_mm", "front_suspension.shock_open_mm"]
-        assert all(each.must for each in got[:2])
+        first = ["winch.mount_kg", "gaps.liner behind.x_mm", "front_suspension.shock_open_mm"]
+        assert [each.path for each in got[:3]] == first
+        assert all(each.must for each in got[:3])
         decides = next(each for each in got if not each.must)
         assert decides.path == "wheels.rear_left.static_radius_mm"
         assert decides.label.endswith("as found") and "approach" in decides.decides

@@ -119,7 +119,7 @@ def test_what_is_measured_again_as_it_came_out_changes_nothing(name: str, path: 
         assert every_number(Results(moment(again, stage, False))) == as_worked_out(name, stage), stage
 
 
-PLOVER = RIGS["Plover, 11 on it"]
+PLOVER = RIGS["Plover, 12 on it"]
 LATER = date(2026, 3, 2)
 
 
@@ -184,7 +184,7 @@ def test_both_figures_of_a_pinion_that_has_turned() -> None:
 
 
 def test_the_drop_of_arms_that_have_steepened() -> None:
-    rig = RIGS["Plover, 23 on it"]
+    rig = RIGS["Plover, 24 on it"]
     found = rig.figures["steering.arm_drop_mm"].value
     here = found + arm_lift_mm(Ask(moment(rig, "today", with_doubt=False)), found)
     assert here != pytest.approx(found)
@@ -219,7 +219,7 @@ def test_measuring_leaves_the_doubt_of_the_measure_alone() -> None:
 
 def test_what_is_fitted_after_it_was_measured_counts_with_its_own_doubt() -> None:
     name = "front bumper"
-    rig = RIGS["Plover, 23 on it"]
+    rig = RIGS["Plover, 24 on it"]
     first, last = rig.changes[:4], rig.changes[4:]
     after = tuple(change.model_copy(update={"fitted": Fitted(on=LATER)}) for change in last)
     rig = replace(rig, changes=(*first, *after))
@@ -253,7 +253,7 @@ def test_a_mass_without_a_place_was_on_the_scale_too() -> None:
 
 @pytest.mark.parametrize("given_back", [2.0, 2.3, 0.1])
 def test_caster_measured_with_arms_that_give_some_back(given_back: float) -> None:
-    rig = RIGS["Plover, 23 on it"]
+    rig = RIGS["Plover, 24 on it"]
     arms = next(change for change in rig.changes if change.kind == "arms")
     other = arms.model_copy(update={"fields": {"caster_deg": given_back}})
     rig = replace(rig, changes=tuple(other if change is arms else change for change in rig.changes))

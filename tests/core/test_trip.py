@@ -14,14 +14,17 @@ from jorvak.core.assess import Assessment, assess
 from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import laden, moment
 from jorvak.core.findings import Finding, acceptance, system_of
+from jorvak.core.heat.records import HeatRun
 from jorvak.core.load.records import Cargo, FoundTank, Seat
 from jorvak.core.plan.records import Accepted
+from jorvak.core.quantities import METRIC
 from jorvak.core.rig import Brief, Change, Figure, Fitted, Rig
 from jorvak.core.survey.records import SurveyItem
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.climbs import steepest
 from jorvak.core.trip.countries import season_met
-from jorvak.core.trip.dates import TripDays
+from jorvak.core.trip.dates import TripDays, trip_days
+from jorvak.core.trip.due import due_on_trip, when_due
 from jorvak.core.trip.evening import evening
 from jorvak.core.trip.fuel_fit import believed, fitted, from_full_to_full
 from jorvak.core.trip.home import home, trip_name
@@ -32,7 +35,10 @@ from jorvak.core.trip.readiness import readiness
 from jorvak.core.trip.records import Country, Fill, LedgerEntry, Leg, Paper
 from jorvak.core.trip.take import to_take
 from jorvak.core.trip.tank import along
+from jorvak.core.work.bench import bench
+from jorvak.core.work.falling_due import uncounted
 from jorvak.core.work.records import IntervalRecord, JobRecord, LogLine, SignOff
+from jorvak.core.work.shop import Shop
 from tests.conftest import TODAY, demo, planned, with_records
 from tests.core.test_findings_table import found, noted
 
@@ -527,3 +533,67 @@ class TestProperties:
         assert way.stands_in["trip.gravel_factor"] == 1.15 and way.stands_in["trip.reserve_pct"] == 15
         assert way.off("legs.0.fuel_used_l") == pytest.approx(100 / 100 * 10 * 1.15 * 0.25)
         assert isinstance(rig.figures["trip.consumption_l_per_100km"], Figure)
+
+
+class TestEngineHours:
+    """Intervals that run by engine hours: due on the trip, not counted, and when they are due."""
+
+    def rig(self, plover: Rig, *intervals: IntervalRecord, **figures: Any) -> Rig:
+        # 95 km/h on the road: 950 km are ten hours at the wheel.
+        rig = bare(plover, road("out", 950.0), **figures)
+        return with_records(noted(rig, "plate", aims__cruise_kmh=95.0), intervals=intervals)
+
+    def test_due_within_the_hours_at_the_wheel(self, plover: Rig) -> None:
+        grease = IntervalRecord(name="grease", every_h=50.0, last_h=1000.0)
+        rig = self.rig(plover, grease, odometer__engine_h=1044.0)
+        days = trip_days(rig)
+        assert days and days.wheel_h == pytest.approx(10)
+        (row,) = due_on_trip(rig, TODAY)
+        assert row.name == "grease" and row.h_left == pytest.approx(6)
+        assert when_due(row, days, METRIC) == "after 6.0 h of about 10.0 h at the wheel"
+        assert due_on_trip(self.rig(plover, grease, odometer__engine_h=1030.0), TODAY) == ()
+
+    def test_without_a_reading_it_is_not_counted(self, plover: Rig) -> None:
+        grease = IntervalRecord(name="grease", every_h=50.0, last_h=1000.0)
+        assert [(each.name, each.reading) for each in uncounted(self.rig(plover, grease))] == [
+            ("grease", "odometer.engine_h")
+        ]
+        backwards = self.rig(plover, grease, odometer__engine_h=900.0)
+        assert [each.reading for each in uncounted(backwards)] == ["odometer.engine_h"]
+
+    def test_by_its_day_where_the_distance_is_far(self, plover: Rig) -> None:
+        belt = IntervalRecord(name="belt", every_months=12, last_on=LEAVES - timedelta(days=360))
+        rig = self.rig(plover, belt)
+        days = trip_days(rig)
+        (row,) = due_on_trip(rig, TODAY)
+        assert days and row.due_on is not None and LEAVES < row.due_on <= days.last_on
+        assert when_due(row, days, METRIC) == f"on {row.due_on:%-d %B %Y}"
+
+
+class TestHeatOfLegs:
+    def test_a_leg_without_a_climb_says_nothing_and_one_without_a_day_waits(self, plover: Rig) -> None:
+        flat = bare(plover, road("out", 100), aims__hottest_c=30.0)
+        assert Results(laden(moment(flat, "today", on=TODAY))).of(TripResults).climb_heat.value == ()
+        steep = bare(plover, road("out", 100, slope_pct=8.0))
+        waits = Results(laden(moment(steep, "today", on=TODAY))).of(TripResults).climb_heat.waits_for
+        assert waits and waits.path == "aims.hottest_c"
+
+    def test_the_same_speed_is_held_as_by_the_climbs_of_the_trip(self, plover: Rig) -> None:
+        run = HeatRun(name="pass")
+        rig = with_records(
+            bare(plover, road("over", 40, slope_pct=9.0, altitude_m=300.0), aims__hottest_c=30.0),
+            heat_runs=(run,),
+        )
+        rig = noted(rig, "plate", heat_runs__pass__power_kw=80.0, heat_runs__pass__coolant_c=99.0,
+                    heat_runs__pass__ambient_c=20.0, heat_runs__pass__speed_kmh=80.0)  # fmt: skip
+        trip = Results(laden(moment(rig, "today", on=TODAY))).of(TripResults)
+        assert trip.climbs.value and trip.climb_heat.value
+        assert trip.climbs.value[0].held_kmh == trip.climb_heat.value[0].climb.held_kmh
+
+
+def test_hours_at_the_bench_before_a_day() -> None:
+    # Two hours on each weekday, none at the weekend: TODAY is a Monday.
+    shop = Shop(name="shed", bench_hours=(2.0,) * 5 + (0.0,) * 2)
+    days = bench(shop.bench(TODAY))
+    assert TODAY.weekday() == 0
+    assert [days.hours_before(TODAY + timedelta(days=n)) for n in (0, 1, 5, 7, 8)] == [0, 2, 10, 10, 12]

@@ -7,10 +7,13 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from jorvak.core.heat.records import HeatRun
 from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, OnScales, Seat, Trailer
 from jorvak.core.money.records import Invoice
 from jorvak.core.plan.records import Accepted, Question
+from jorvak.core.power.records import Circuit, Connector, FoundBattery, Pin
 from jorvak.core.records import record_types
+from jorvak.core.recovery.records import KitPart, Pull, WinchTable, WinchTableRow
 from jorvak.core.rig import Figure, Record, Rig
 from jorvak.core.stance.records import Gap, Profile
 from jorvak.core.survey.records import Photo, SurveyItem, TapePhoto, Weighing
@@ -88,6 +91,20 @@ EXAMPLES: dict[str, Record] = {
                        tyres="winter", tyres_from="11-01", tyres_until="04-15", tyres_met=True),
     "contact": Contact(name="desk", reach="by radio", worry_on=date(2026, 8, 10), worry_at="18:00", if_late="ring"),
     "ledger_entry": LedgerEntry(what="front_left_ride_mm", moment="leaving", value=498.5, off=2, read_on=date(2026, 6, 14)),
+    "battery": FoundBattery(name="starter", role="starter", isolator="hand switch", note="2023"),
+    "circuit": Circuit(name="fridge", sort="load", battery="second", behind="board", runs="always", place="engine-bay",
+                       continuous=False, inverter=True, relay="none", connector="screw", earth="board", route="sill",
+                       for_change=3, note="new"),
+    "connector": Connector(name="plug A", on_what="loom", note="cut",
+                           pins=(Pin(pin="1", colour="red", signal="battery", to="fuse 3", tested="both", reading="12.6"),
+                                 Pin(pin="2"))),
+    "heat_run": HeatRun(name="quarry hill", driven_on=date(2026, 1, 9), read_by="Ines", note="wind from behind"),
+    "kit_part": KitPart(name="bow shackle", sort="shackle", rigged_at="anchor", trips=("flats",), note="pin bent"),
+    "winch_table": WinchTable(name="sheet", table_rows=(WinchTableRow(pull_kg=0, amps=78, m_per_min=9.2),
+                                                        WinchTableRow(pull_kg=1000, amps=170, m_per_min=5.4))),
+    "pull": Pull(name="dyke", pulled_by="rope", surface="bog", mired="sills", lines=3, redirected=False, anchor="rock",
+                 left_out=("old shackle",), rope="stretching rope", bridle=True, left_point="left", right_point="right",
+                 trips=("flats",), note="at low water"),
     "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 

@@ -71,7 +71,8 @@ class Calculation(Generic[In, Out]):
     """One entry of the index in ``core/calculations.py``.
 
     ``holding`` makes, of an input and its answer, what is calculated where figures are moved a little: a plan that was
-    searched for is held then. Without it the function itself is.
+    searched for is held then. Without it the function itself is. ``picked`` are keys of numbers that are picked from a
+    list here and have no ±, beside those that always are (``engine.spread.PICKED``).
     """
 
     name: str
@@ -81,6 +82,7 @@ class Calculation(Generic[In, Out]):
     line: str
     source: str
     holding: Callable[[In, Out], Callable[[In], Out]] | None = None
+    picked: frozenset[str] = frozenset()
 
     def __call__(self, raw: Any) -> Out:
         """Validate ``raw`` (as read from JSON), calculate, and check that the answer is finite.

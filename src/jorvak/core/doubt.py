@@ -6,7 +6,7 @@ from typing import Any, TypeGuard
 
 from jorvak.core.calculation import Calculation, Refused
 from jorvak.core.engine.flat import Path, parts
-from jorvak.core.engine.spread import Doubted, is_number, spread_of, written
+from jorvak.core.engine.spread import PICKED, Doubted, is_number, spread_of, written
 from jorvak.core.immutable import record
 
 
@@ -31,10 +31,13 @@ def doubted_inputs(raw: Any) -> tuple[Any, dict[str, Doubted[str]]]:
 
 
 def carry(
-    result: Any, run: Callable[[Mapping[str, float]], Any], inputs: Mapping[str, Doubted[str]]
+    result: Any,
+    run: Callable[[Mapping[str, float]], Any],
+    inputs: Mapping[str, Doubted[str]],
+    picked: frozenset[str] = PICKED,
 ) -> Carried:
     """``spread_of`` in the shape in which the command line shows it."""
-    spread = spread_of(result, run, inputs)
+    spread = spread_of(result, run, inputs, picked=picked)
     return Carried(
         doubt=shaped(result, spread.by, spread.resized),
         doubt_from={written(path): shares for path, shares in spread.shares.items()},
@@ -59,7 +62,7 @@ def answer_with_doubt(raw: Any, calculation: Calculation[Any, Any]) -> dict[str,
         except Refused:
             return None
 
-    carried = carry(result, run, inputs)
+    carried = carry(result, run, inputs, PICKED | calculation.picked)
     return {
         "result": result,
         "doubt": carried.doubt,

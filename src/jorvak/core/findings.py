@@ -143,6 +143,10 @@ class Here:
     def kg(self, value: float) -> str:
         return self.in_units(value, MASS)
 
+    def near_kg(self, off: float) -> str:
+        """How far a mass or a pull may be off, as it stands behind it; nothing where it is sure."""
+        return f" (±{self.kg(off)})" if off else ""
+
     def changes(self, *kinds: str) -> Iterator[Change]:
         """The changes here of these kinds, in order."""
         return (change for change in self.moment.changes if change.kind in kinds)

@@ -14,7 +14,7 @@ TABLES = (
                 10,
                 1000,
                 SHEET,
-                word="battery",
+                word="bank",
                 spot=Spot(0.1, 1.0, "sill"),
             ),
             one("battery.draw_a", "battery, draw at rest", "2.4", 0, 100, typical=2.0, typical_off=1.0),

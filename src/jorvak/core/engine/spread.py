@@ -14,7 +14,12 @@ from typing import Any, Generic, TypeGuard, TypeVar
 from jorvak.core.engine.flat import FlatResult, Path, ResultDifference
 from jorvak.core.immutable import record
 
-PICKED = frozenset({"pick", "majority", "driven_teeth", "used", "dropped", "max_kmh"})
+PICKED = frozenset(
+    {
+        "pick", "majority", "driven_teeth", "used", "dropped", "max_kmh", "layer", "layer_now", "lines_needed", "fuse_a",
+        "carries_a", "tacks", "skip", "worst",
+    }
+)  # fmt: skip
 """Numbers that are counts or picked from a list: they have no ±."""
 
 K = TypeVar("K", bound=Hashable)
@@ -67,12 +72,14 @@ def spread_of(
     run: Callable[[Mapping[K, float]], Any],
     inputs: Mapping[K, Doubted[K]],
     together: bool = True,
+    picked: frozenset[str] = PICKED,
 ) -> Spread[K]:
     """What the doubt of ``inputs`` does to ``result``, which ``run`` gives when nothing is moved.
 
     ``run`` is given by how much some inputs are moved, by their keys, and answers None where that comes to nothing.
     Results are dicts, lists, records and plain values, nested. ``together``: words are also tried with all
-    inputs moved together so that a number reaches the end of its ±, at twice the cost per number.
+    inputs moved together so that a number reaches the end of its ±, at twice the cost per number. ``picked``: keys of
+    numbers that have no ±.
 
     An area of 2 ± 0.1 by 3 ± 0.2 is 6 ± 0.5, the root of 0.3² + 0.4²:
 
@@ -96,7 +103,7 @@ def spread_of(
     slopes = {
         at: slope
         for at, slope in _slopes(bare.values, sides).items()
-        if not _is_picked(bare.places[at]) and not _under(bare.places[at], resized)
+        if not _is_picked(bare.places[at], picked) and not _under(bare.places[at], resized)
     }
     by = {at: math.hypot(*slope.values()) for at, slope in slopes.items()}
     words = [at for at, value in enumerate(bare.values) if isinstance(value, (str, bool))]
@@ -181,8 +188,8 @@ def _shares(slopes: Mapping[K, float], spread: float) -> list[tuple[K, float]]:
     return sorted(shares, key=lambda share: -share[1])
 
 
-def _is_picked(path: Path) -> bool:
-    return bool(path) and path[-1] in PICKED
+def _is_picked(path: Path, picked: frozenset[str]) -> bool:
+    return bool(path) and path[-1] in picked
 
 
 def _under(path: Path, lists: frozenset[Path]) -> bool:

@@ -26,6 +26,7 @@ ThickMm = Annotated[float, Field(strict=True, gt=0, le=400, allow_inf_nan=False)
 """Spacers, blocks, and what is cut back."""
 MoreMm = Annotated[float, Field(strict=True, ge=-500, le=1000, allow_inf_nan=False)]
 """What a part is longer by."""
+SharePct = Annotated[float, Field(strict=True, ge=0, le=100, allow_inf_nan=False)]
 Side = Literal["both", "left", "right"]
 Words = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
 
@@ -109,6 +110,16 @@ def thicker(before: Figures, axle: End, what: str, by_mm: float, side: Side) -> 
         more: added(before, more, by_mm if side == "left" else -by_mm, MADE_MM),
         f"{axle}_suspension.sides": plate("unlike"),
     }
+
+
+COVERED_OFF_PCT = 5.0
+"""A share of a grille is seen by eye within so much."""
+
+
+def covering(before: Figures, covers_pct: float | None) -> dict[str, Figure | None]:
+    """What takes so much of the air to the radiator; nothing where nobody said that it does."""
+    path = "cooling.covered_pct"
+    return {path: added(before, path, covers_pct, COVERED_OFF_PCT)} if covers_pct else {}
 
 
 def set_where_given(fields: Mapping[str, float | str | None]) -> dict[str, Figure | None]:

@@ -61,6 +61,7 @@ class Kind(Generic[F]):
     outlive its tyre), ``points`` the underside points it adds, ``masses`` what it weighs and where, ``aboard`` what
     is in it when the vehicle is laden.
     ``by_mass``: it is named by what it weighs, so that a bare number may be that or what it bears, and is asked back.
+    ``names`` begin a line too, and are what it is called: ``fridge 45 W``.
     ``along``: where it sits unless it is said, in wheelbases behind the front axle.
     ``fits`` raises Refused, with what would do, where a rig of those figures has no place for it. ``read`` makes
     its fields from the words after the kind's
@@ -79,6 +80,7 @@ class Kind(Generic[F]):
     masses: Callable[[F, Change], tuple[Mass, ...]] = _own_mass
     aboard: Callable[[F, Change], tuple[Mass, ...]] = _nothing_aboard
     by_mass: bool = False
+    names: tuple[str, ...] = ()
     along: float | None = None
     fits: Callable[[F, Figures], None] = _fits
     read: Callable[[str, Rig], F] | None = None

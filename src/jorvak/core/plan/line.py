@@ -101,7 +101,7 @@ def _what_is_added(words: str) -> str:
 
 def _near(word: str) -> str | None:
     """The words of changes and figures that are written nearly so."""
-    known = {name for kind in kinds().values() for name in kind.words}
+    known = {name for kind in kinds().values() for name in (*kind.words, *kind.names)}
     known |= {spec.word for spec in catalogue().values() if spec.word is not None}
     found = get_close_matches(word.lower(), sorted(known), n=2, cutoff=0.7)
     return " or ".join(f"“{each}”" for each in found) or None
@@ -119,7 +119,10 @@ def _believable(typed: Typed) -> Typed:
 
 
 def _kind_named(words: str) -> tuple[Kind[Any] | None, str]:
-    """The kind that a line begins with, by one word or by two for what is written with a hyphen, and the words behind it."""
+    """The kind that a line begins with, by one word or by two for what is written with a hyphen, and the words behind it.
+
+    A word that is also what it is called stands among those.
+    """
     first, _, rest = words.partition(" ")
     first = first.rstrip(",")
     second, _, further = rest.partition(" ")
@@ -127,6 +130,8 @@ def _kind_named(words: str) -> tuple[Kind[Any] | None, str]:
         for kind in kinds().values():
             if name.lower() in kind.words:
                 return kind, behind
+            if name.lower() in kind.names:
+                return kind, words
     return None, words
 
 
@@ -163,7 +168,9 @@ def read_doubt(spec: FigureSpec, text: str, preset: Preset = METRIC) -> float | 
         if spec.quantity is None:
             doubt = read(typed, COUNT).value
         else:
-            doubt = read(typed, spec.quantity, preset.unit(spec.quantity).symbol).value
+            # A ± is a difference: on a scale with a zero of its own that counts for nothing.
+            reading = read(typed, spec.quantity, preset.unit(spec.quantity).symbol)
+            doubt = reading.value if reading.unit.inverse else reading.value - reading.unit.in_core(0.0)
     except Unreadable as error:
         raise Refused("doubt", f"±: {error}") from None
     if not 0 <= doubt < math.inf:

@@ -217,7 +217,13 @@ def _taken_ratings(kind: Kind[Any], forms: tuple[FieldForm, ...], words: list[st
     if form is not None and at is not None:
         behind = words[at + 1 :]
         rating = _taken_mass(behind)
-        if rating is not None:
+        before = _masses(words[:at])
+        if rating is not None and len(before) == 1 and before[0] > max(rating, MOST_OF_ITS_OWN_KG):
+            # 4300 kg rated, 38 kg: what it bears stands before the word, its own mass behind it.
+            taken[form.key] = before[0]
+            _take(words, before[0])
+            del words[next(i for i, word in enumerate(words) if word.lower() in RATED)]
+        elif rating is not None:
             words[at:] = behind
             taken[form.key] = rating
     if not kind.by_mass:
@@ -296,17 +302,17 @@ def _fill(
     rest_of_it: list[str] = []
     i = 0
     while i < len(rest):
-        step = 0
+        meant = numbers
         named = next((form for form in numbers if rest[i].lower() == form.word), None)
         if named is not None and i + 1 < len(rest) and _number_words(named, rest[i + 1 : i + 4], preset):
-            numbers.insert(0, numbers.pop(numbers.index(named)))
+            meant = [named]
             i += 1
-        for form in numbers:
-            step = _number_words(form, rest[i : i + 3], preset)
-            if step:
-                numbers.remove(form)
-                values[form.key] = _value(form, " ".join(rest[i : i + step]), preset, "line")
-                break
+        # The field whose unit stands behind the number comes before one that would take the bare number.
+        steps = [(_number_words(form, rest[i : i + 3], preset), form) for form in meant]
+        step, form = max(steps, key=lambda each: each[0], default=(0, None))
+        if form is not None and step:
+            numbers.remove(form)
+            values[form.key] = _value(form, " ".join(rest[i : i + step]), preset, "line")
         if not step:
             rest_of_it.append(rest[i])
         i += max(step, 1)

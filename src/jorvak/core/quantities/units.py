@@ -21,7 +21,8 @@ STANDARD_GRAVITY = 9.80665
 class Unit:
     """One way to write a quantity: ``factor`` core units make one of it, ``places`` decimals on a screen.
 
-    ``inverse``: it counts the other way round, and ``factor`` divided by it is in the core's unit.
+    ``inverse``: it counts the other way round, and ``factor`` divided by it is in the core's unit. ``zero`` is what it
+    reads where the core's unit is 0, as degrees Fahrenheit do.
     """
 
     symbol: str
@@ -29,14 +30,15 @@ class Unit:
     places: int
     spellings: tuple[str, ...] = ()
     inverse: bool = False
+    zero: float = 0.0
 
     def in_core(self, size: float) -> float:
         """So many of it in the core's unit. Raises ZeroDivisionError for none of one that counts the other way."""
-        return self.factor / size if self.inverse else size * self.factor
+        return self.factor / size if self.inverse else (size - self.zero) * self.factor
 
     def of_core(self, value: float) -> float:
         """So much in the core's unit in this one. Raises ZeroDivisionError as :meth:`in_core`."""
-        return self.factor / value if self.inverse else value / self.factor
+        return self.factor / value if self.inverse else value / self.factor + self.zero
 
 
 @record(frozen=True)
@@ -177,11 +179,33 @@ AREA = Quantity(
     (Unit("m²", 1.0, 2, ("m2", "sq m")), Unit("ft²", 0.09290304, 1, ("ft2", "sq ft"))),
     "1.2 m2",
 )
-ALTITUDE = Quantity(
-    "altitude",
+SPAN = Quantity(
+    "height or distance",
     "_m",
     (Unit("m", 1.0, 0, ("metre", "metres", "meter", "meters")), Unit("ft", 0.3048, 0, ("'", "foot", "feet"))),
-    "2100 m or 6900 ft",
+    "28 m or 92 ft",
+)
+CURRENT = Quantity("current", "_a", (Unit("A", 1.0, 1, ("amp", "amps", "ampere", "amperes")),), "8.5 A")
+VOLTAGE = Quantity("voltage", "_v", (Unit("V", 1.0, 1, ("volt", "volts")),), "12.8 V")
+WATTAGE = Quantity(
+    "electric power", "_w", (Unit("W", 1.0, 0, ("watt", "watts")), Unit("kW", 1000.0, 2)), "45 W"
+)
+CHARGE = Quantity("charge", "_ah", (Unit("Ah", 1.0, 0, ("amp hours", "ampere hours", "a h")),), "105 Ah")
+ENERGY = Quantity("energy", "_wh", (Unit("Wh", 1.0, 0, ("watt hours",)), Unit("kWh", 1000.0, 2)), "1344 Wh")
+CROSS_SECTION = Quantity(
+    "cross-section", "_mm2", (Unit("mm²", 1.0, 1, ("mm2", "sq mm", "square mm")),), "6 mm2"
+)
+TEMPERATURE = Quantity(
+    "temperature",
+    "_c",
+    (
+        Unit("°C", 1.0, 0, ("c", "deg c", "celsius")),
+        Unit("°F", 5 / 9, 0, ("f", "deg f", "fahrenheit"), zero=32.0),
+    ),
+    "96 °C or 205 °F",
+)
+WARMTH = Quantity(
+    "difference of temperature", "_k", (Unit("K", 1.0, 0, ("kelvin",)), Unit("°F", 5 / 9, 0)), "12 K"
 )
 RATIO = Quantity("ratio", "_ratio", (Unit("", 1.0, 2, (": 1", ":1")),), "4.10 or 41/10")
 # Rims are inches by name all over the world: never converted.
@@ -195,7 +219,8 @@ COUNT = Quantity("number", "", (Unit("", 1.0, 0), Unit("k", 1000.0, 1, ("thousan
 # STIFFNESS first: its keys end like lengths.
 QUANTITIES = (
     STIFFNESS, CONSUMPTION, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
-    RATIO, RIM, AREA, ALTITUDE, MONEY, COUNT,
+    RATIO, RIM, AREA, SPAN, MONEY, CURRENT, VOLTAGE, WATTAGE, CHARGE, ENERGY,
+    CROSS_SECTION, TEMPERATURE, WARMTH, COUNT,
 )  # fmt: skip
 
 
@@ -226,7 +251,9 @@ INCH = Preset(
         "force": "lbf",
         "power": "hp",
         "area": "ft²",
-        "altitude": "ft",
+        "height or distance": "ft",
+        "temperature": "°F",
+        "difference of temperature": "°F",
         "spring rate": "lb/in",
     },
     fraction=16,

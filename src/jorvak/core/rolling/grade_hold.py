@@ -62,7 +62,7 @@ def road_load(given: GradeHoldIn) -> RoadLoad:
     weight = given.mass_kg * STANDARD_GRAVITY
     rolling = weight * given.rolling_resistance * math.cos(slope)
     grade = weight * math.sin(slope)
-    density = SEA_LEVEL_DENSITY * _share_of_air(given)
+    density = SEA_LEVEL_DENSITY * share_of_air(given.altitude_m)
     air = 0.5 * density * given.drag_area_m2 * (speed + wind) * abs(speed + wind)
     return RoadLoad(rolling, grade, air, speed * (rolling + grade + air) / given.efficiency / 1000)
 
@@ -83,15 +83,15 @@ def held(load: RoadLoad, given: GradeHoldIn, engine_kw: float | None) -> GradeHo
     )
 
 
-def _share_of_air(given: GradeHoldIn) -> float:
+def share_of_air(altitude_m: float) -> float:
     """The density of the air at an altitude against that at the sea."""
-    share: float = (1 - 2.25577e-5 * given.altitude_m) ** 4.25588
+    share: float = (1 - 2.25577e-5 * altitude_m) ** 4.25588
     return share
 
 
 def _available_kw(engine_kw: float, given: GradeHoldIn) -> float | None:
     if given.aspiration == "natural":
-        return engine_kw * _share_of_air(given)
+        return engine_kw * share_of_air(given.altitude_m)
     return engine_kw if given.altitude_m <= TURBO_KNOWN_TO_M + SLACK else None
 
 

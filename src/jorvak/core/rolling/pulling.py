@@ -113,3 +113,57 @@ def gears_on_grade(
         )
         gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))
     return tuple(gears)
+
+
+STEP_KMH = 5.0
+
+
+@record(frozen=True, slots=True)
+class HeldOnGrade:
+    """The fastest that some gear (from 1) holds on a grade, up to what is wanted, with its reserve; None: no gear does.
+
+    ``known`` False: nobody can say what a turbo engine has left so high up.
+    """
+
+    speed_kmh: float | None
+    gear: int | None
+    reserve_pct: float | None
+    known: bool = True
+
+
+def fastest_on_grade(
+    ask: Ask, pulls: Puller, mass_kg: float, wanted_kmh: float, grade_pct: float, altitude_m: float
+) -> HeldOnGrade:
+    """The speed that is held on a climb, in steps below the one that is wanted. Raises Missing."""
+    speed = wanted_kmh
+    while speed > 0:
+        gears = gears_on_grade(ask, pulls, mass_kg, speed, grade_pct, altitude_m)
+        if all(gear.hold.holds is None for gear in gears):
+            return HeldOnGrade(None, None, None, known=False)
+        holding = _holding(ask, gears)
+        if holding:
+            tallest = holding[-1]
+            return HeldOnGrade(speed, tallest, gears[tallest - 1].hold.reserve_pct)
+        speed -= STEP_KMH
+    return HeldOnGrade(None, None, None)
+
+
+def holds_on_grade(
+    ask: Ask, pulls: Puller, mass_kg: float, speed_kmh: float, grade_pct: float, altitude_m: float
+) -> bool | None:
+    """Whether some gear holds a speed on a grade; None: nobody can say what the engine has up there. Raises Missing."""
+    gears = gears_on_grade(ask, pulls, mass_kg, speed_kmh, grade_pct, altitude_m)
+    if all(gear.hold.holds is None for gear in gears):
+        return None
+    return bool(_holding(ask, gears))
+
+
+def _holding(ask: Ask, gears: tuple[GearHolds, ...]) -> list[int]:
+    """The gears, from 1, that hold it at a speed at which an engine turns."""
+    return [number for number, gear in enumerate(gears, 1) if gear.hold.holds and _turns(ask, gear)]
+
+
+def _turns(ask: Ask, gear: GearHolds) -> bool:
+    """Whether an engine turns as that gear would have it: not below idle, not far beyond its power."""
+    idle, most = ask.maybe("engine.idle_rpm") or 0.0, ask.need("engine.power_at_rpm")
+    return bool(idle <= gear.rpm <= most * 1.15)

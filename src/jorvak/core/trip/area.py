@@ -4,7 +4,7 @@ from jorvak.core.engine.areas import Area
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
 from jorvak.core.trip.along import TripWay, WayLoads, way, way_loads
-from jorvak.core.trip.climbs import Climb, climbs
+from jorvak.core.trip.climbs import Climb, LegHeat, climb_heat, climbs
 from jorvak.core.trip.consumption import Consumption, consumption
 
 
@@ -14,11 +14,18 @@ class TripResults:
     way: Result[TripWay]
     way_loads: Result[WayLoads]
     climbs: Result[tuple[Climb, ...]]
+    climb_heat: Result[tuple[LegHeat, ...]]
 
 
 AREA = Area(
     name="trip",
     results=TripResults,
-    functions={"consumption": consumption, "way": way, "way_loads": way_loads, "climbs": climbs},
+    functions={
+        "consumption": consumption,
+        "way": way,
+        "way_loads": way_loads,
+        "climbs": climbs,
+        "climb_heat": climb_heat,
+    },
     says={},
 )

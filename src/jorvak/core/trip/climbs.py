@@ -3,9 +3,10 @@
 from collections.abc import Sequence
 
 from jorvak.core.engine.asking import Ask
+from jorvak.core.heat.climbing import ClimbHeat, on_climb
 from jorvak.core.immutable import record
 from jorvak.core.load.results import laden_load
-from jorvak.core.rolling.pulling import GearHolds, gears_on_grade, puller
+from jorvak.core.rolling.pulling import fastest_on_grade, puller
 from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH
 from jorvak.core.trip.along import legs_of
 from jorvak.core.trip.dates import usual_kmh
@@ -13,7 +14,6 @@ from jorvak.core.trip.records import Leg
 
 LASTS_KM = 1.0
 """A climb is what lasts so long: over less a receiver's height is more noise than hill."""
-STEP_KMH = 5.0
 
 
 @record(frozen=True, slots=True)
@@ -69,25 +69,35 @@ def climbs(ask: Ask) -> tuple[Climb, ...]:
 
 
 def _climb(ask: Ask, leg: Leg, grade: float) -> Climb:
-    pulls, mass = puller(ask), laden_load(ask).total_kg
-    altitude = leg.altitude_m or 0.0
+    altitude = _altitude_m(ask, leg)
     cruise = ask.maybe("aims.cruise_kmh") or FALLBACK_CRUISE_KMH
-    speed = wanted = usual_kmh(leg.surface, cruise)
-    while speed > 0:
-        gears = gears_on_grade(ask, pulls, mass, speed, grade, altitude)
-        if all(gear.hold.holds is None for gear in gears):
-            return Climb(leg.name, grade, altitude, wanted, None, None, None, False)
-        holding = [number for number, gear in enumerate(gears, 1) if gear.hold.holds and _turns(ask, gear)]
-        if holding:
-            gear = holding[-1]
-            return Climb(
-                leg.name, grade, altitude, wanted, speed, gear, gears[gear - 1].hold.reserve_pct, True
-            )
-        speed -= STEP_KMH
-    return Climb(leg.name, grade, altitude, wanted, None, None, None, True)
+    wanted = usual_kmh(leg.surface, cruise)
+    held = fastest_on_grade(ask, puller(ask), laden_load(ask).total_kg, wanted, grade, altitude)
+    return Climb(leg.name, grade, altitude, wanted, held.speed_kmh, held.gear, held.reserve_pct, held.known)
 
 
-def _turns(ask: Ask, gear: GearHolds) -> bool:
-    """Whether an engine turns as that gear would have it: not below idle, not far beyond its power."""
-    idle, most = ask.maybe("engine.idle_rpm") or 0.0, ask.need("engine.power_at_rpm")
-    return bool(idle <= gear.rpm <= most * 1.15)
+def _altitude_m(ask: Ask, leg: Leg) -> float:
+    """At the end of its climb; where nobody noted it, that of the brief's longest climb, noted or assumed."""
+    return ask.typical("aims.climb_altitude_m") if leg.altitude_m is None else leg.altitude_m
+
+
+@record(frozen=True, slots=True)
+class LegHeat:
+    """A leg's climb on the hottest day of the brief."""
+
+    leg: str
+    climb: ClimbHeat
+
+
+def climb_heat(ask: Ask) -> tuple[LegHeat, ...]:
+    """How hot it gets on the climbs of the legs, laden. Raises Missing and Refused. Source: cooling."""
+    hottest = ask.need("aims.hottest_c")
+    cruise = ask.maybe("aims.cruise_kmh") or FALLBACK_CRUISE_KMH
+    return tuple(
+        LegHeat(
+            leg.name,
+            on_climb(ask, leg.slope_pct, _altitude_m(ask, leg), usual_kmh(leg.surface, cruise), hottest),
+        )
+        for leg in legs_of(ask)
+        if leg.slope_pct
+    )

@@ -11,9 +11,10 @@ from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.jobs import Fastener, Hands, Job, JobArea, JobStage, NoReturn, System, job, named_place
 from jorvak.core.plan.kinds import jobs_of, title_of
 from jorvak.core.quantities import METRIC, Preset
-from jorvak.core.rig import Rig
+from jorvak.core.rig import Change, Rig
 from jorvak.core.survey.records import SurveyItem, Zone
 from jorvak.core.survey.weigh import cost_of, hours_of, is_work
+from jorvak.core.work.changes_in_order import come_before
 from jorvak.core.work.due import DueRow
 from jorvak.core.work.falling_due import falling_due
 from jorvak.core.work.keys import Source, of_change, of_source, source_of
@@ -140,8 +141,12 @@ def job_of(rig: Rig, key: str, on: date | None = None, preset: Preset = METRIC) 
 
 
 def _of_changes(rig: Rig, records: dict[str, JobRecord], preset: Preset) -> Iterator[WorkJob]:
+    last: dict[int, str] = {}
+    gone_before: list[Change] = []
     for change in changes_at(rig, "planned"):
         brought = jobs_of(change)
+        # What hides the bolts of another comes after it, as the plan has them.
+        first = tuple(last[each.id] for each in come_before(change, gone_before) if each.id in last)
         usual = sum(each.hours for each in brought)
         # A change's own guess is for all of its jobs together.
         share = change.hours / usual if change.hours is not None and usual > 0 else 1.0
@@ -155,13 +160,21 @@ def _of_changes(rig: Rig, records: dict[str, JobRecord], preset: Preset) -> Iter
                 replace(each, hours=each.hours * share),
                 said,
                 title=each.title,
-                after=() if before is None else (before,),
+                after=_not_said_otherwise(first, key, records) if before is None else (before,),
                 own_hours=change.hours is not None,
                 cost=change.cost if number == 1 else None,
                 done=on_it,
                 change=change.id,
             )
             before = key
+        if before is not None:
+            last[change.id] = before
+        gone_before.append(change)
+
+
+def _not_said_otherwise(first: tuple[str, ...], key: str, records: dict[str, JobRecord]) -> tuple[str, ...]:
+    """Those jobs that somebody has not put behind this one by hand."""
+    return tuple(each for each in first if each not in records or key not in records[each].after)
 
 
 ZONES: dict[Zone, tuple[JobArea, System]] = {

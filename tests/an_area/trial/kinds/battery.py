@@ -18,7 +18,7 @@ def effect(fields: Battery, before: Figures) -> Mapping[str, Figure | None]:
 
 
 KIND = Kind(
-    name="battery",
+    name="cell",
     words=("cell",),
     example="cell 110",
     fields=Battery,

@@ -3,7 +3,7 @@
 from pydantic import Field
 
 from jorvak.core.plan.jobs import Fastener, Job, job
-from jorvak.core.plan.kind_fields import End, LengthMm, plate
+from jorvak.core.plan.kind_fields import End, LengthMm, SharePct, covering, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Carrier, Figure, Figures, Frozen
 
@@ -15,6 +15,9 @@ class Bumper(Frozen):
         None, description="its lowest edge above the ground", examples=["470"], gt=0
     )
     with_winch: bool = Field(False, description="winch in it")
+    covers_pct: SharePct | None = Field(
+        None, description="of the air to the radiator, in its way", examples=["20"]
+    )
 
 
 def title(fields: Bumper) -> str:
@@ -24,7 +27,7 @@ def title(fields: Bumper) -> str:
 
 def effect(fields: Bumper, before: Figures) -> dict[str, Figure | None]:
     """Its edge takes the place of the bumper's point as found."""
-    effect: dict[str, Figure | None] = {}
+    effect = covering(before, fields.covers_pct)
     overhang = f"body.{fields.axle}_overhang_mm"
     if fields.overhang_mm is not None:
         effect[overhang] = plate(fields.overhang_mm)

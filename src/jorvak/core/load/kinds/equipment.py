@@ -4,17 +4,25 @@ from pydantic import Field
 
 from jorvak.core.plan.cautions import Caution
 from jorvak.core.plan.jobs import Job, System, job, named_place
-from jorvak.core.plan.kind_fields import Words
+from jorvak.core.plan.kind_fields import SharePct, Words, covering
 from jorvak.core.plan.kinds import Kind
-from jorvak.core.rig import Frozen
+from jorvak.core.rig import Figure, Figures, Frozen
 
 
 class Equipment(Frozen):
     name: Words = Field(description="what", examples=["fridge"])
+    covers_pct: SharePct | None = Field(
+        None, description="of the air to the radiator, in its way", examples=["20"]
+    )
 
 
 def title(fields: Equipment) -> str:
     return fields.name
+
+
+def effect(fields: Equipment, before: Figures) -> dict[str, Figure | None]:
+    """Lamps before the grille, or a plate beneath, take air from the radiator."""
+    return covering(before, fields.covers_pct)
 
 
 def jobs(fields: Equipment) -> tuple[Job, ...]:
@@ -51,5 +59,6 @@ KIND = Kind(
     example="add fridge 24 kg at 2200",
     fields=Equipment,
     title=title,
+    effect=effect,
     jobs=jobs,
 )

@@ -1,0 +1,1 @@
+"""Whether the engine stays cool on a climb."""

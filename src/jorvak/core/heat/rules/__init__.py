@@ -1,0 +1,8 @@
+"""The findings of this area, by what raises them. Each module names its rules in ``RULES``."""
+
+from collections.abc import Mapping
+
+from jorvak.core.plan.jobs import System
+
+SYSTEMS: Mapping[System, str] = {"cooling": "airflow-blocked runs-hot"}
+"""Codes by the system of the vehicle that they concern."""

@@ -1,0 +1,1 @@
+"""Batteries, circuits, what they feed, and what charges them."""

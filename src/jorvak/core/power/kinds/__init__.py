@@ -1,0 +1,1 @@
+"""The kinds of change of this area, one module each."""

@@ -1,0 +1,1 @@
+"""Getting a stuck vehicle out: winch, rigging, stretching rope."""
