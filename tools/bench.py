@@ -282,15 +282,26 @@ def bench_crossing() -> Iterator[Row]:
 
 
 def bench_trying(port: int) -> Iterator[Row]:
-    """What dragging asks of the server: a pinion turned with the field around it, wheels moved in and out."""
+    """What dragging asks of the server: a pinion turned with the field around it, wheels moved in and out, a
+    slope turned under a pull."""
     client = Client(port)
     turn = {"pinion_up_deg": 1.5, "case_down_mm": 10.0, "longer_mm": 0.0, "build": None}
     wheel = {"offset_mm": 5.0, "rim_width_in": 8.0}
+    climb = {"slope_pct": 9.0, "speed_kmh": 60.0, "ambient_c": 33.0}
     ledge = {"obstacle": {"kind": "ledge", "sizes": {}}}
     for name, limit, runs, *asked in (
         ("a pinion dragged, with the field", 100.0, 60, "POST", "/api/rigs/1/shafts/rear", turn),
         ("an offset dragged", 100.0, 60, "POST", "/api/rigs/1/stands/front", wheel),
         ("four stances crossed in one answer", 500.0, 20, "POST", "/api/rigs/1/crossing", ledge),
+        (
+            "a slope dragged, with one to six lines",
+            100.0,
+            60,
+            "POST",
+            "/api/rigs/1/recovery/pull/1/try",
+            {"slope_deg": 12.0},
+        ),
+        ("a climb dragged, 132 grades and speeds", 100.0, 40, "POST", "/api/rigs/1/recovery/heat/try", climb),
         ("an axle cycled, all frames", 200.0, 20, "GET", "/api/rigs/1/cycle/front"),
     ):
         yield against(

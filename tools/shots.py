@@ -68,10 +68,6 @@ def story(page: Page, url: str) -> None:
     page.get_by_label("The set of wheels from above").wait_for()
     page.evaluate("scrollTo(0, 250)")
     take(page, "wheels", from_top=False)
-    page.goto(f"{url}/rigs/2/rolling?view=distance")
-    page.get_by_role("button", name="the recorded drive").click()
-    page.get_by_role("button", name="take it for the rig").wait_for()
-    take(page, "drive")
     page.goto(f"{url}/rigs/1/driveline")
     page.get_by_label("Rear shaft", exact=True).get_by_label("pinion up by").fill("-3")
     page.get_by_text("tried, not planned").wait_for()
@@ -86,7 +82,7 @@ def story(page: Page, url: str) -> None:
 
 
 def build(page: Page, url: str) -> None:
-    """Survey, measuring, options and parts of the demo builds."""
+    """Survey, measuring and parts of the demo builds."""
     page.goto(f"{url}/rigs/1/survey")
     page.get_by_role("button", name="sill, left").click()
     page.get_by_role("button", name="sill, left").scroll_into_view_if_needed()
@@ -96,12 +92,6 @@ def build(page: Page, url: str) -> None:
     page.goto(f"{url}/rigs/1/measure")
     page.get_by_text("axle centre to ground, rear left, as found").first.wait_for()
     take(page, "measure")
-    page.goto(f"{url}/rigs/1/plan")
-    page.get_by_role("columnheader", name="A springs").wait_for()
-    page.get_by_role("button", name="How does it get 40 mm?").scroll_into_view_if_needed()
-    page.mouse.wheel(0, 560)
-    page.wait_for_timeout(400)
-    take(page, "options", from_top=False)
     page.goto(f"{url}/rigs/2/parts")
     page.get_by_role("button", name="▸ donor case").click()
     page.get_by_label("donor case, input against gearbox, output").scroll_into_view_if_needed()
@@ -131,9 +121,23 @@ def stance(page: Page, url: str) -> None:
 def load(page: Page, url: str) -> None:
     """Plover laden, a mass chosen."""
     page.goto(f"{url}/rigs/1/load")
-    page.get_by_role("button", name="second battery, 26 kg").click()
+    page.get_by_role("button", name="battery 105 Ah lead, 26 kg").click()
     page.get_by_label("Axle loads against their limits").wait_for()
     take(page, "load")
+
+
+def recovery(page: Page, tablet: Page, url: str) -> None:
+    """Plover mired on its slope, Tern on its long climb, and Plover's circuits on a tablet at night."""
+    page.goto(f"{url}/rigs/1/recovery")
+    page.get_by_label("What each part carries").wait_for()
+    page.evaluate("scrollTo(0, 200)")
+    take(page, "recovery", from_top=False)
+    page.goto(f"{url}/rigs/3/recovery?view=heat")
+    page.get_by_label("Coolant over grade and speed").wait_for()
+    take(page, "heat")
+    tablet.goto(f"{url}/rigs/1/recovery?view=power")
+    tablet.get_by_label("Circuits from battery to consumer").wait_for()
+    take(tablet, "power-820-night")
 
 
 def work(page: Page, phone: Page, url: str) -> None:
@@ -186,9 +190,7 @@ def main() -> None:
         load(window(browser), url)
         start(window(browser), url)
         work(window(browser), window(browser, 390, 844), url)
-        tablet = window(browser, 820, 1180, NIGHT_IN_INCHES)
-        tablet.goto(f"{url}/rigs/4/rolling?stage=2")
-        take(tablet, "rolling-820-night")
+        recovery(window(browser), window(browser, 820, 1180, NIGHT_IN_INCHES), url)
         browser.close()
         server.kill()
 

@@ -32,24 +32,24 @@ def test_a_mass_is_dragged_and_everything_follows(page: Page) -> None:
     left = page.get_by_role("region", name="What is left")
     expect(left).to_contain_text("25 kg over on the front axle")
     battery = page.get_by_role("region", name="Masses on the vehicle").get_by_role(
-        "button", name=re.compile("second battery, 26 kg")
+        "button", name=re.compile("battery 105 Ah lead, 26 kg")
     )
     box = battery.bounding_box()
     assert box is not None
     page.mouse.move(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
     page.mouse.down()
     page.mouse.move(box["x"] + 250, box["y"] + 10, steps=6)
-    chosen = page.get_by_role("region", name="second battery")
+    chosen = page.get_by_role("region", name="battery 105 Ah lead")
     expect(chosen).to_contain_text("front axle")
     page.mouse.up()
     expect(left).not_to_contain_text("25 kg over on the front axle")
-    expect(page.get_by_role("button", name="undo")).to_contain_text("second battery")
+    expect(page.get_by_role("button", name="undo")).to_contain_text("battery 105 Ah lead")
     page.get_by_role("button", name="undo").click()
     expect(left).to_contain_text("25 kg over on the front axle")
     # By the keyboard too: ten millimetres a press.
     battery.focus()
     page.keyboard.press("ArrowRight")
-    expect(page.get_by_role("button", name="undo")).to_contain_text("second battery")
+    expect(page.get_by_role("button", name="undo")).to_contain_text("battery 105 Ah lead")
 
 
 def test_things_are_stowed_and_packed_so(page: Page) -> None:

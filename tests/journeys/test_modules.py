@@ -100,8 +100,16 @@ def test_figures_are_written_in_the_units_that_are_shown(page: Page, catalogue: 
         (-12.7, "z_mm", "inch"): "−1/2 in",
         (3.7, "ratio", "metric"): "3.70",
         (80.0, "cruise_kmh", "inch"): "50 mph",
+        (104.4, "coolant_c", "metric"): "104 °C",
+        (35.0, "ambient_c", "inch"): "95 °F",
+        (-40.0, "ambient_c", "inch"): "−40 °F",
     }
     assert written(page, catalogue, [(*case, {}) for case in cases]) == list(cases.values())
+    apart = [
+        (10.0, "ambient_c", "metric", {"difference": True}),
+        (10.0, "ambient_c", "inch", {"difference": True}),
+    ]
+    assert written(page, catalogue, apart) == ["10 °C", "18 °F"]
 
 
 def test_a_difference_has_one_sign(page: Page, catalogue: Any) -> None:
@@ -266,3 +274,90 @@ def test_of_a_rig_that_was_left_long_ago_no_patch_is_asked_for(page: Page, serve
     assert page.evaluate(LEFT) == 7
     *_, before, last = (headers.get("if-none-match") for _, _, headers in server.came)
     assert (before, last) == ('"of 8, 11"', None)
+
+
+def circuit(name: str, behind: str = "") -> dict[str, str]:
+    return {"name": name, "behind": behind}
+
+
+def test_each_circuit_is_drawn_behind_what_feeds_it_and_none_is_lost(page: Page) -> None:
+    circuits = [
+        circuit("fridge", "panel"),
+        circuit("panel"),
+        circuit("lamps", "panel"),
+        circuit("pump", "gone"),
+    ]
+    circuits += [circuit("one", "two"), circuit("two", "one"), circuit("own tail", "own tail")]
+    placed, leads = page.evaluate(
+        """(circuits) => [
+            modules.tree.inTree(circuits).map(({ circuit, depth }) => [circuit.name, depth]),
+            ["panel", "pump", "one", "own tail"].map((name) => modules.tree.feedsAny(name, circuits, ["lamps"])),
+        ]""",
+        circuits,
+    )
+    fed = [["panel", 0], ["fridge", 1], ["lamps", 1], ["pump", 0]]
+    assert placed == [*fed, ["one", 0], ["two", 0], ["own tail", 0]]
+    assert leads == [True, False, False, False]
+
+
+def field(coolant: list[list[float]]) -> dict[str, Any]:
+    cells = [[{"coolant_c": each, "holds": True} for each in row] for row in coolant]
+    return {"slopes_pct": [0, 10], "speeds_kmh": [20, 40], "cells": cells, "limit_c": 105}
+
+
+def test_the_limit_of_the_coolant_is_drawn_where_it_is_reached(page: Page) -> None:
+    # 95 °C on the level and 115 °C on ten per cent, at either speed: the limit lies half way, from edge to edge.
+    line, left = page.evaluate(
+        """(field) => [modules.contour.contour(field, 105), modules.contour.finer(field).map(({ left }) => left)]""",
+        field([[95, 115], [95, 115]]),
+    )
+    assert line == [[[5, 20], [5, 40]]]
+    assert len(left) == 25 and sum(each > 0.5 for each in left) == sum(each < -0.5 for each in left) == 10
+    cold = page.evaluate("(field) => modules.contour.contour(field, 105)", field([[80, 90], [80, 90]]))
+    assert cold == []
+
+
+def test_a_part_is_near_from_two_thirds_of_what_it_may_carry(page: Page) -> None:
+    carries = [(20, 30), (20.1, 30), (30, 30), (30.1, 30), (1, None), (1, 0)]
+    said = page.evaluate("(all) => all.map(([by, allowed]) => modules.near.nearness(by, allowed))", carries)
+    assert said == ["easy", "near", "near", "over", "unknown", "over"]
+
+
+def leg(leg_id: int, start: float | None, left: float | None, driven_on: str | None = None) -> dict[str, Any]:
+    return {"id": leg_id, "fuel_start_l": start, "fuel_left_l": left, "driven_on": driven_on}
+
+
+def ticked(leg_id: int, on: str, undo: bool = False) -> dict[str, Any]:
+    return {"kind": "leg", "leg": leg_id, "on": on, "undo": undo}
+
+
+def filled(litres: str, on: str, **more: Any) -> dict[str, Any]:
+    return {"kind": "fill", "litres": litres, "on": on, "full": False, **more}
+
+
+def test_on_the_way_the_tank_holds_what_the_plan_leaves_and_what_was_filled(page: Page) -> None:
+    legs = [leg(1, 70, 40), leg(2, 40, 12)]
+    way = {"fuel_holds_l": 90, "legs": legs, "fills": []}
+    first = ticked(1, "2027-05-01")
+    cases: list[tuple[dict[str, Any], list[dict[str, Any]], float | None, int]] = [
+        (way, [], 70, 0),
+        (way, [first], 40, 0),
+        (way, [filled("5", "2027-04-30"), first], 40, 0),
+        (way, [first, filled("30 l", "2027-05-01")], 70, 0),
+        (way, [first, filled("10,5", "2027-05-01"), filled("1 qt", "2027-05-01")], 51.446, 0),
+        (way, [first, filled("10", "2027-05-01", units="inch")], 49.464, 0),
+        (way, [first, filled("a jerrycan", "2027-05-01")], 40, 1),
+        (way, [first, filled("a jerrycan", "2027-05-01"), filled("", "2027-05-01", full=True)], 90, 0),
+        (way, [first, filled("80", "2027-05-01")], 90, 0),
+        (way, [first, ticked(1, "2027-05-01", undo=True)], 70, 0),
+        ({**way, "fills": [{"on": "2027-05-02", "litres": 20, "full": False}]}, [first], 60, 0),
+        ({**way, "legs": [leg(1, 70, 40, "2027-05-01"), legs[1]]}, [filled("7", "2027-05-02")], 47, 0),
+        ({**way, "legs": [leg(1, 70, None)]}, [first], None, 0),
+        ({**way, "fuel_holds_l": None}, [first], None, 0),
+        ({**way, "legs": []}, [], None, 0),
+    ]
+    asked = [(each, entries) for each, entries, _, _ in cases]
+    said = page.evaluate("(all) => all.map(([way, entries]) => modules.left.inTank(way, entries))", asked)
+    for (*_, litres, unread), got in zip(cases, said, strict=True):
+        assert got["unread"] == unread
+        assert got["litres"] == (None if litres is None else pytest.approx(litres, abs=1e-3))

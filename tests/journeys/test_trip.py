@@ -116,7 +116,7 @@ PUT_RIGHT = """async () => {
   for (const {id, version, record} of sheet.records.survey_item)
     if (["brake pipe, rear axle", "spare wheel", "wiring behind the dash"].includes(record.item))
       await ask("PUT", "/records/survey_item", {id, version, record: {...record, decision: "replace", condition: "replaced"}});
-  const battery = sheet.changes.find(({title}) => title === "second battery");
+  const battery = sheet.changes.find(({title}) => title === "battery 105 Ah lead");
   await ask("PATCH", `/changes/${battery.id}`, {version: battery.version, x: "2300"});
   await ask("POST", "/load/pack", {places: {tools: "left drawer", "clothes, Ines": "behind the seats"}});
 }"""

@@ -100,6 +100,9 @@ def test_only_what_is_looked_at_is_answered(browser: Browser) -> None:
         "rolling": {"gears"},
         "stance": {"height"},
         "driveline": {"mating"},
+        "power": set(),
+        "heat": set(),
+        "recovery": set(),
         "trip": set(),
     }
     looks = results("load,stance.climb")

@@ -58,7 +58,7 @@ def test_the_four_states_stand_beside_one_another(client: FlaskClient) -> None:
 
 def test_a_mass_tried_elsewhere_writes_nothing(client: FlaskClient) -> None:
     sheet = sheet_of(client)
-    battery = next(change for change in sheet["changes"] if change["title"] == "second battery")
+    battery = next(change for change in sheet["changes"] if change["title"] == "battery 105 Ah lead")
     tried = post(client, "load/tried", {"change": battery["id"], "x_mm": 2800, "z_mm": 800})
     was = sheet["here"]["results"]["load"]["laden"]["value"]["front_kg"]
     assert tried["load"]["value"]["front_kg"] == pytest.approx(was - 26 * (2800 + 180) / 2740)

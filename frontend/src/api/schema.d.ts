@@ -1333,6 +1333,176 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/recovery/connectors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a connector book in, as one write: plugs of a name that is there are replaced, all others stay. */
+        post: operations["recovery_take_connectors_connectors_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/connectors.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every plug, pin by pin. */
+        get: operations["recovery_connector_book_connectors_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How hot it gets, laden at the stage. */
+        get: operations["recovery_get_heat_heat_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/heat/drive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Drive a climb with the simulated bus: what it comes to follows from the climbs that are noted. */
+        post: operations["recovery_drive_a_climb_heat_drive_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/heat/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a climb that was logged, as CSV. */
+        post: operations["recovery_read_a_log_heat_log_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/heat/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The field of grade and speed around a climb, on a day, with so much in the way of the air. Nothing is written. */
+        post: operations["recovery_try_a_climb_heat_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/power": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Circuits, batteries, alternator at the stage. */
+        get: operations["recovery_get_power_power_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/power/monitor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Listen to the simulated battery monitor over a day without driving. */
+        get: operations["recovery_read_monitor_power_monitor_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each pull takes, and what every part of its rigging carries. */
+        get: operations["recovery_get_pulls_pull_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/recovery/pull/{pull_id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A pull with its slope turned, rope paid out, lines added. Nothing is written. */
+        post: operations["recovery_try_a_pull_pull__int_pull_id__try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/redo": {
         parameters: {
             query?: never;
@@ -2121,6 +2291,30 @@ export interface components {
             text: string;
         };
         /**
+         * AgainstMass
+         * @description The first-layer pull over the laden mass.
+         */
+        AgainstMass: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Over Mass */
+            over_mass: number;
+            /** Rated Kg */
+            rated_kg: number;
+        };
+        /**
+         * Airflow
+         * @description Of the air to the radiator what is taken, and by which changes; the rest was found. ``most_pct`` is worth a look.
+         */
+        Airflow: {
+            /** Covered Pct */
+            covered_pct: number;
+            /** Most Pct */
+            most_pct: number;
+            /** Rows */
+            rows: components["schemas"]["InTheWay"][];
+        };
+        /**
          * AllWaits
          * @description By what a builder calls each result that waits: the paths of all figures that it waits for.
          */
@@ -2129,6 +2323,30 @@ export interface components {
             waits: {
                 [key: string]: string[];
             };
+        };
+        /**
+         * Alternating
+         * @description What all loads need, and what is left, hot, at idle and at rated speed; below 0 the battery gives it.
+         *
+         *     At idle it may give down to ``idle_least_a``, at rated speed nothing.
+         */
+        Alternating: {
+            /** Hot Pct */
+            hot_pct: number;
+            /** Idle A */
+            idle_a: number;
+            /** Idle Least A */
+            idle_least_a: number;
+            /** Idle Left A */
+            idle_left_a: number;
+            /** Needed A */
+            needed_a: number;
+            /** Rated A */
+            rated_a: number;
+            /** Rated Left A */
+            rated_left_a: number;
+            /** Rows */
+            rows: components["schemas"]["LoadOn"][];
         };
         /**
          * Answers
@@ -2193,6 +2411,12 @@ export interface components {
                     rear_shaft?: components["schemas"]["Result_ShaftLine_"];
                     rear_strength?: components["schemas"]["Result_Strength_"];
                 };
+                /** Heat */
+                heat: {
+                    airflow?: components["schemas"]["Result_Airflow_"];
+                    longest_climb?: components["schemas"]["Result_ClimbHeat_"];
+                    seen?: components["schemas"]["Result_tuple_Seen__________"];
+                };
                 /** Load */
                 load: {
                     corners?: components["schemas"]["Result_Corners_"];
@@ -2202,6 +2426,19 @@ export interface components {
                     rooms?: components["schemas"]["Result_Rooms_"];
                     towing?: components["schemas"]["Result_Towing_"];
                     weighed_again?: components["schemas"]["Result_WeighedAgain_"];
+                };
+                /** Power */
+                power: {
+                    alternating?: components["schemas"]["Result_Alternating_"];
+                    charging?: components["schemas"]["Result_Charging_"];
+                    circuits?: components["schemas"]["Result_Circuits_"];
+                    standing_still?: components["schemas"]["Result_StandingStill_"];
+                };
+                /** Recovery */
+                recovery: {
+                    against_mass?: components["schemas"]["Result_AgainstMass_"];
+                    pulls?: components["schemas"]["Result_tuple_PullStands__________"];
+                    winch?: components["schemas"]["Result_Winch_"];
                 };
                 /** Rolling */
                 rolling: {
@@ -2252,6 +2489,7 @@ export interface components {
                 };
                 /** Trip */
                 trip: {
+                    climb_heat?: components["schemas"]["Result_tuple_LegHeat__________"];
                     climbs?: components["schemas"]["Result_tuple_Climb__________"];
                     consumption?: components["schemas"]["Result_Consumption_"];
                     way?: components["schemas"]["Result_TripWay_"];
@@ -2431,6 +2669,22 @@ export interface components {
             waits: string[];
         };
         /**
+         * Bridled
+         * @description The legs of a bridle; ``side_kg`` pulls the rails together. Allowed None: its point has no rating.
+         */
+        Bridled: {
+            /** Left Allowed Kg */
+            left_allowed_kg: number | null;
+            /** Left Kg */
+            left_kg: number;
+            /** Right Allowed Kg */
+            right_allowed_kg: number | null;
+            /** Right Kg */
+            right_kg: number;
+            /** Side Kg */
+            side_kg: number;
+        };
+        /**
          * Brief
          * @description What the vehicle is for, what it may cost, and when it has to leave.
          */
@@ -2543,6 +2797,25 @@ export interface components {
              * @enum {integer}
              */
             then_region: 0 | 1 | 2;
+        };
+        /**
+         * BusReading
+         * @description What the vehicle bus and the receiver said at a moment. ``altitude_m`` None: nobody knew.
+         */
+        BusReading: {
+            /**
+             * Altitude M
+             * @default null
+             */
+            altitude_m: number | null;
+            /** Ambient C */
+            ambient_c: number;
+            /** At S */
+            at_s: number;
+            /** Coolant C */
+            coolant_c: number;
+            /** Speed Kmh */
+            speed_kmh: number;
         };
         /**
          * Candidate
@@ -2689,6 +2962,25 @@ export interface components {
             used: boolean | null;
             /** Weighed */
             weighed: boolean;
+        };
+        /**
+         * Carries
+         * @description A part of a rigging: ``allowed_kg`` its working load, ``carries_kg`` what it carries at this pull.
+         */
+        Carries: {
+            /** Allowed Kg */
+            allowed_kg: number;
+            /**
+             * At
+             * @enum {string}
+             */
+            at: "rope" | "block" | "vehicle" | "anchor";
+            /** Carries Kg */
+            carries_kg: number;
+            /** Name */
+            name: string;
+            /** Ok */
+            ok: boolean;
         };
         /**
          * CasterHere
@@ -3008,6 +3300,22 @@ export interface components {
             figure: components["schemas"]["Figure"] | null;
         };
         /**
+         * Charging
+         * @description Hours of driving that fill the battery again from ``from_pct``, after the days that the brief wants it to stand.
+         */
+        Charging: {
+            /** Charger A */
+            charger_a: number;
+            /** From Pct */
+            from_pct: number;
+            /** Hours */
+            hours: number;
+            /** Hours To Taper */
+            hours_to_taper: number;
+            /** Name */
+            name: string;
+        };
+        /**
          * Check
          * @description One thing to look at after what was fitted, and after which jobs it is asked for.
          */
@@ -3016,6 +3324,151 @@ export interface components {
             because: string[];
             /** What */
             what: string;
+        };
+        /**
+         * Circuit
+         * @description A circuit from a battery to what it feeds: load, length, cable and fuse are figures, ``circuits.NAME.length_m``.
+         *
+         *     ``behind`` names the circuit that feeds it; None: the battery itself. ``for_change`` is the id of the change that it
+         *     is wired for: it is on the vehicle when that is. One that has the name of a consumer that is planned goes with that.
+         */
+        Circuit: {
+            /**
+             * Battery
+             * @default null
+             */
+            battery: ("starter" | "second") | null;
+            /**
+             * Behind
+             * @default null
+             */
+            behind: string | null;
+            /**
+             * Connector
+             * @default null
+             */
+            connector: string | null;
+            /**
+             * Continuous
+             * @default true
+             */
+            continuous: boolean;
+            /**
+             * Earth
+             * @default null
+             */
+            earth: string | null;
+            /**
+             * For Change
+             * @default null
+             */
+            for_change: number | null;
+            /**
+             * Inverter
+             * @default false
+             */
+            inverter: boolean;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Place
+             * @default cabin
+             * @enum {string}
+             */
+            place: "cabin" | "engine-bay";
+            /**
+             * Relay
+             * @default null
+             */
+            relay: string | null;
+            /**
+             * Route
+             * @default null
+             */
+            route: string | null;
+            /**
+             * Runs
+             * @default driving
+             * @enum {string}
+             */
+            runs: "always" | "camp" | "driving" | "night" | "winching";
+            /**
+             * Sort
+             * @default load
+             * @enum {string}
+             */
+            sort: "load" | "charger" | "motor" | "winch" | "starter";
+        };
+        /**
+         * CircuitStands
+         * @description A circuit and what it ``wants``; None: by its maker's sizes, or ``gaps`` are in the way, or ``refused`` says why.
+         *
+         *     ``wired``: somebody has noted how; ``change`` brings what it feeds. ``drop_pct`` and ``carries_a`` are those of the
+         *     noted cable. ``fused_by`` names the circuit whose fuse protects it, ``fuse_a`` is that fuse. ``thick_enough`` and
+         *     ``fuse_fits`` None: cannot be said.
+         */
+        CircuitStands: {
+            /**
+             * Battery
+             * @enum {string}
+             */
+            battery: "starter" | "second";
+            /** Behind */
+            behind: string | null;
+            /** Carries A */
+            carries_a: number | null;
+            /** Change */
+            change: number | null;
+            /** Current A */
+            current_a: number | null;
+            /** Drop Pct */
+            drop_pct: number | null;
+            /** Fuse A */
+            fuse_a: number | null;
+            /** Fuse Fits */
+            fuse_fits: boolean | null;
+            /** Fused By */
+            fused_by: string | null;
+            /** Gaps */
+            gaps: components["schemas"]["Waits"][];
+            /** Length M */
+            length_m: number | null;
+            /** Name */
+            name: string;
+            /** Noted Mm2 */
+            noted_mm2: number | null;
+            /** Refused */
+            refused: string | null;
+            /**
+             * Runs
+             * @enum {string}
+             */
+            runs: "always" | "camp" | "driving" | "night" | "winching";
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "load" | "charger" | "motor" | "winch" | "starter";
+            /** Thick Enough */
+            thick_enough: boolean | null;
+            wants: components["schemas"]["Wants"] | null;
+            /** Wired */
+            wired: boolean;
+        };
+        /**
+         * Circuits
+         * @description Every circuit, and what they take together in each state.
+         */
+        Circuits: {
+            /** Circuits */
+            circuits: components["schemas"]["CircuitStands"][];
+            /** States */
+            states: components["schemas"]["OnAtOnce"][];
         };
         /**
          * Climb
@@ -3040,6 +3493,84 @@ export interface components {
             reserve_pct: number | null;
             /** Wanted Kmh */
             wanted_kmh: number;
+        };
+        /**
+         * ClimbDriven
+         * @description A climb with the simulated bus on board.
+         */
+        ClimbDriven: {
+            /** Ambient C */
+            ambient_c: number;
+            /** Slope Pct */
+            slope_pct: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /**
+             * Traffic
+             * @description behind others, so that no speed is held
+             * @default false
+             */
+            traffic: boolean;
+        };
+        /**
+         * ClimbHeat
+         * @description A climb, laden: ``wanted_kmh`` is asked, ``held_kmh`` what the engine holds of it, with that power.
+         *
+         *     ``margin_k`` is left to the limit, ``ambient_to_limit_c`` the air that reaches it. ``by`` names the driven climb
+         *     that it rests on: the one that says least good of the radiator. ``thermostat_open`` False: it errs to the hot side.
+         */
+        ClimbHeat: {
+            /** Altitude M */
+            altitude_m: number;
+            /** Ambient C */
+            ambient_c: number;
+            /** Ambient To Limit C */
+            ambient_to_limit_c: number;
+            /** By */
+            by: string;
+            /** Coolant C */
+            coolant_c: number;
+            /** Covered Pct */
+            covered_pct: number;
+            /** Held Kmh */
+            held_kmh: number;
+            /** Limit C */
+            limit_c: number;
+            /** Margin K */
+            margin_k: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Opens C */
+            opens_c: number;
+            /** Power Kw */
+            power_kw: number;
+            /** Power To Limit Kw */
+            power_to_limit_kw: number;
+            /** Slope Pct */
+            slope_pct: number;
+            /** Thermostat Open */
+            thermostat_open: boolean;
+            /** Wanted Kmh */
+            wanted_kmh: number;
+        };
+        /**
+         * ClimbLogged
+         * @description A log of a climb and its steady stretch; ``why_not``: it has none, ``says_nothing``: what is wrong with it.
+         */
+        ClimbLogged: {
+            /**
+             * Battery V
+             * @description at its end, where the bus told it
+             * @default null
+             */
+            battery_v: number | null;
+            /** Readings */
+            readings: components["schemas"]["BusReading"][];
+            /** Says Nothing */
+            says_nothing: string | null;
+            steady: components["schemas"]["SteadyStretch"] | null;
+            /** Why Not */
+            why_not: string | null;
         };
         /** ClimbOut */
         ClimbOut: {
@@ -3165,6 +3696,30 @@ export interface components {
             columns: components["schemas"]["Column"][];
             /** Rows */
             rows: components["schemas"]["Row"][];
+        };
+        /**
+         * Connector
+         * @description A plug of a donor engine, a case or a loom, pin by pin: old to new.
+         */
+        Connector: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * On What
+             * @description the engine, case or loom that it is on
+             * @default null
+             */
+            on_what: string | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
         };
         /**
          * Consumption
@@ -3356,6 +3911,30 @@ export interface components {
             p: number;
             /** With It */
             with_it: string[];
+        };
+        /**
+         * CountBeside
+         * @description Counted beside thought, over a day; ``differs_pct`` of what was thought, None where nothing was.
+         */
+        CountBeside: {
+            /** Counted Ah */
+            counted_ah: number;
+            /** Differs Pct */
+            differs_pct: number | null;
+            /** Thought Ah */
+            thought_ah: number;
+        };
+        /**
+         * Counted
+         * @description What the monitor shows at an hour: charge that it counted out of the battery, and volts at its poles.
+         */
+        Counted: {
+            /** At H */
+            at_h: number;
+            /** Battery V */
+            battery_v: number;
+            /** Counted Ah */
+            counted_ah: number;
         };
         /** CounterOffer */
         CounterOffer: {
@@ -3568,6 +4147,18 @@ export interface components {
             jobs: components["schemas"]["DayJob"][];
         };
         /**
+         * DayUse
+         * @description What one consumer takes out of the battery a day; ``share_pct`` of all, None where nothing is taken.
+         */
+        DayUse: {
+            /** Name */
+            name: string;
+            /** Share Pct */
+            share_pct: number | null;
+            /** Wh Per Day */
+            wh_per_day: number;
+        };
+        /**
          * Decision
          * @description Which option, and why; None opens the question again.
          */
@@ -3656,6 +4247,31 @@ export interface components {
             mass_z_mm: number | null;
             /** Title */
             title: string;
+        };
+        /**
+         * Drawn
+         * @description What the pull takes out of the battery; a lead one counts double. ``alternator_a`` is what helps meanwhile.
+         */
+        Drawn: {
+            /** Alternator A */
+            alternator_a: number;
+            /** Amps */
+            amps: number;
+            /** Battery */
+            battery: string;
+            /** Battery Pct */
+            battery_pct: number;
+            /**
+             * Chemistry
+             * @enum {string}
+             */
+            chemistry: "lead" | "lithium";
+            /** Drawn Ah */
+            drawn_ah: number;
+            /** M Per Min */
+            m_per_min: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * DriveFit
@@ -3996,6 +4612,23 @@ export interface components {
             where: string;
         };
         /**
+         * Feeds
+         * @description A battery: ``change`` brings it, None: it was found.
+         */
+        Feeds: {
+            /** Change */
+            change: number | null;
+            /** Isolator */
+            isolator: ("none" | "hand switch" | "relay" | "charger") | null;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "starter" | "second";
+        };
+        /**
          * FieldPair
          * @description One field of one face on both parts. None: nobody has noted it.
          */
@@ -4260,6 +4893,32 @@ export interface components {
             front_deg: number;
             /** Rear Deg */
             rear_deg: number;
+        };
+        /**
+         * FoundBattery
+         * @description A battery that was found; one that is fitted is a change. What it holds is a figure, ``batteries.NAME.capacity_ah``.
+         *
+         *     ``isolator`` is what parts it from the others while the engine stands.
+         */
+        FoundBattery: {
+            /**
+             * Isolator
+             * @default null
+             */
+            isolator: ("none" | "hand switch" | "relay" | "charger") | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Role
+             * @default starter
+             * @enum {string}
+             */
+            role: "starter" | "second";
         };
         /**
          * FoundTank
@@ -4732,6 +5391,96 @@ export interface components {
             waits_label: string | null;
         };
         /**
+         * HeatCell
+         * @description A grade at a speed: the coolant, and whether a gear holds it; None: nobody can say.
+         */
+        HeatCell: {
+            /** Coolant C */
+            coolant_c: number;
+            /** Holds */
+            holds: boolean | null;
+        };
+        /**
+         * HeatField
+         * @description ``cells`` has a row for each speed, a column for each grade. ``climb`` is the one that is tried.
+         */
+        HeatField: {
+            /** Cells */
+            cells: components["schemas"]["HeatCell"][][];
+            climb: components["schemas"]["ClimbHeat"];
+            /** Climb Holds */
+            climb_holds: boolean | null;
+            /** Limit C */
+            limit_c: number;
+            /** Opens C */
+            opens_c: number;
+            /** Slopes Pct */
+            slopes_pct: number[];
+            /** Speeds Kmh */
+            speeds_kmh: number[];
+        };
+        /**
+         * HeatRun
+         * @description A climb that was driven: what the gauge came to is a figure, ``heat_runs.NAME.coolant_c``.
+         */
+        HeatRun: {
+            /**
+             * Driven On
+             * @default null
+             */
+            driven_on: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Read By
+             * @default null
+             */
+            read_by: string | null;
+        };
+        /**
+         * HeatSheet
+         * @description Climbs that were driven, what stands before the grille, the brief's longest climb, and those of the trip.
+         */
+        HeatSheet: {
+            airflow: components["schemas"]["Result_Airflow_"];
+            legs: components["schemas"]["Result_tuple_LegHeat__________"];
+            longest_climb: components["schemas"]["Result_ClimbHeat_"];
+            /** Runs */
+            runs: components["schemas"]["Line_HeatRun_"][];
+            seen: components["schemas"]["Result_tuple_Seen__________"];
+        };
+        /**
+         * HeatTrial
+         * @description A climb that is tried; ``covered_pct`` None: as it stands.
+         */
+        HeatTrial: {
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m: number;
+            /** Ambient C */
+            ambient_c: number;
+            /**
+             * Covered Pct
+             * @default null
+             */
+            covered_pct: number | null;
+            /** Slope Pct */
+            slope_pct: number;
+            /** Speed Kmh */
+            speed_kmh: number;
+        };
+        /** HeatTried */
+        HeatTried: {
+            tried: components["schemas"]["TriedHeat"];
+        };
+        /**
          * Height
          * @description Overall height, and what a garage door and a ferry leave above it (None where none was given).
          */
@@ -4905,6 +5654,18 @@ export interface components {
              * @description a sum of many jobs grows by this: the mean, not the middle
              */
             ratio_sum: number;
+        };
+        /**
+         * InTheWay
+         * @description A change and what it takes of the air to the radiator.
+         */
+        InTheWay: {
+            /** Change */
+            change: number;
+            /** Covers Pct */
+            covers_pct: number;
+            /** Title */
+            title: string;
         };
         /**
          * IntervalRecord
@@ -5490,6 +6251,18 @@ export interface components {
             words: string[];
         };
         /**
+         * KitAllowed
+         * @description What a part of the kit may carry; None: nobody knows.
+         */
+        KitAllowed: {
+            /** Allowed Kg */
+            allowed_kg: number | null;
+            /** At */
+            at: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * KitItem
          * @description One thing of a kit's list, and whether it was there when it was checked off.
          */
@@ -5506,6 +6279,37 @@ export interface components {
             here: boolean;
             /** Name */
             name: string;
+        };
+        /**
+         * KitPart
+         * @description A part of the kit. What it may carry is a figure, ``kit.NAME.wll_kg`` or ``kit.NAME.breaking_kg``.
+         */
+        KitPart: {
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Rigged At
+             * @description where it is rigged; None: where its sort mostly is
+             * @default null
+             */
+            rigged_at: ("rope" | "block" | "vehicle" | "anchor") | null;
+            /**
+             * Sort
+             * @default other
+             * @enum {string}
+             */
+            sort: "shackle" | "block" | "strap" | "extension" | "point" | "ring" | "stretching rope" | "other";
+            /**
+             * Trips
+             * @description on which trips it comes along; empty: on every one
+             * @default []
+             */
+            trips: string[];
         };
         /**
          * Largest
@@ -5538,6 +6342,20 @@ export interface components {
              * @default 10
              */
             limit_s: number;
+        };
+        /**
+         * LayerOf
+         * @description A layer of the drum, from 1: the rope on it, how much has come off once it is bare, and what it pulls.
+         */
+        LayerOf: {
+            /** Bare At M */
+            bare_at_m: number;
+            /** Layer */
+            layer: number;
+            /** Pull Kg */
+            pull_kg: number;
+            /** Rope M */
+            rope_m: number;
         };
         /**
          * Leaning
@@ -5743,6 +6561,15 @@ export interface components {
             version: number;
         };
         /**
+         * LegHeat
+         * @description A leg's climb on the hottest day of the brief.
+         */
+        LegHeat: {
+            climb: components["schemas"]["ClimbHeat"];
+            /** Leg */
+            leg: string;
+        };
+        /**
          * LegLine
          * @description A leg with the version that a write to it has to name; ``profile`` are heights along it.
          */
@@ -5806,6 +6633,7 @@ export interface components {
          * @description The legs at a stage: tanks, axles against their limits, climbs, pressures, ranges; and the log of fuel.
          */
         Legs: {
+            climb_heat: components["schemas"]["Result_tuple_LegHeat__________"];
             climbs: components["schemas"]["Result_tuple_Climb__________"];
             consumption: components["schemas"]["Result_Consumption_"];
             /** Fills */
@@ -5938,6 +6766,62 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** Line[Circuit] */
+        Line_Circuit_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Circuit"];
+            /** Version */
+            version: number;
+        };
+        /** Line[Connector] */
+        Line_Connector_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Connector"];
+            /** Version */
+            version: number;
+        };
+        /** Line[FoundBattery] */
+        Line_FoundBattery_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["FoundBattery"];
+            /** Version */
+            version: number;
+        };
+        /** Line[HeatRun] */
+        Line_HeatRun_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["HeatRun"];
+            /** Version */
+            version: number;
+        };
+        /** Line[KitPart] */
+        Line_KitPart_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["KitPart"];
+            /** Version */
+            version: number;
+        };
+        /** Line[Pull] */
+        Line_Pull_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Pull"];
+            /** Version */
+            version: number;
+        };
+        /** Line[WinchTable] */
+        Line_WinchTable_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["WinchTable"];
+            /** Version */
+            version: number;
+        };
         /** Lines */
         Lines: {
             /**
@@ -6015,6 +6899,16 @@ export interface components {
             worst: ("front" | "rear") | null;
             /** Worst Left Kg */
             worst_left_kg: number | null;
+        };
+        /**
+         * LoadOn
+         * @description What one load takes on average while driving at night.
+         */
+        LoadOn: {
+            /** Amps */
+            amps: number;
+            /** Name */
+            name: string;
         };
         /**
          * LoadPlace
@@ -6449,6 +7343,15 @@ export interface components {
              */
             wasted: boolean;
         };
+        /**
+         * MonitorRead
+         * @description What the simulated monitor counted over a day and a night, beside what this sheet says.
+         */
+        MonitorRead: {
+            compared: components["schemas"]["CountBeside"];
+            /** Readings */
+            readings: components["schemas"]["Counted"][];
+        };
         /** Move */
         Move: {
             /** To */
@@ -6812,6 +7715,20 @@ export interface components {
         Offers: {
             /** Offers */
             offers: components["schemas"]["CounterOffer"][];
+        };
+        /**
+         * OnAtOnce
+         * @description What all that is on in a state takes together; ``unknown`` of which nobody noted what they take.
+         */
+        OnAtOnce: {
+            /** Amps */
+            amps: number;
+            /** Names */
+            names: string[];
+            /** State */
+            state: string;
+            /** Unknown */
+            unknown: string[];
         };
         /**
          * OnPads
@@ -7220,6 +8137,40 @@ export interface components {
             taken_on: string | null;
         };
         /**
+         * Pin
+         * @description One pin: its colour, what it carries, where it goes on the vehicle, and what of it was tested.
+         */
+        Pin: {
+            /**
+             * Colour
+             * @default null
+             */
+            colour: string | null;
+            /** Pin */
+            pin: string;
+            /**
+             * Reading
+             * @default null
+             */
+            reading: string | null;
+            /**
+             * Signal
+             * @default null
+             */
+            signal: string | null;
+            /**
+             * Tested
+             * @default no
+             * @enum {string}
+             */
+            tested: "no" | "continuity" | "polarity" | "both";
+            /**
+             * To
+             * @default null
+             */
+            to: string | null;
+        };
+        /**
          * PlaceRoom
          * @description A place with what is on it, what it may carry moving and off road, and how much more may go there.
          *
@@ -7279,6 +8230,26 @@ export interface components {
             x_mm: number;
             /** Z Mm */
             z_mm: number;
+        };
+        /**
+         * PowerSheet
+         * @description Batteries, circuits, what they take and want; and the connector book.
+         */
+        PowerSheet: {
+            alternating: components["schemas"]["Result_Alternating_"];
+            /** Batteries */
+            batteries: components["schemas"]["Feeds"][];
+            /** Cautions */
+            cautions: string[];
+            charging: components["schemas"]["Result_Charging_"];
+            circuits: components["schemas"]["Result_Circuits_"];
+            /** Connectors */
+            connectors: components["schemas"]["Line_Connector_"][];
+            /** Found */
+            found: components["schemas"]["Line_FoundBattery_"][];
+            standing_still: components["schemas"]["Result_StandingStill_"];
+            /** Wired */
+            wired: components["schemas"]["Line_Circuit_"][];
         };
         /** PresetOut */
         PresetOut: {
@@ -7466,6 +8437,203 @@ export interface components {
             on: string | null;
             /** Value */
             value: number;
+        };
+        /**
+         * Pull
+         * @description A pull that is foreseen: how the vehicle stands, and how it is rigged.
+         *
+         *     Slope, rope out and angles are figures, ``pulls.NAME.slope_deg``. ``pulled_by`` the winch, or a stretching ``rope`` of the
+         *     kit and another vehicle. All of the kit is rigged but what is in ``left_out``. ``bridle``: from the ring to the two
+         *     points of the kit that ``left_point`` and ``right_point`` name.
+         */
+        Pull: {
+            /**
+             * Anchor
+             * @default tree
+             * @enum {string}
+             */
+            anchor: "tree" | "rock" | "ground anchor" | "vehicle";
+            /**
+             * Bridle
+             * @default false
+             */
+            bridle: boolean;
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: string[];
+            /**
+             * Left Point
+             * @default null
+             */
+            left_point: string | null;
+            /**
+             * Lines
+             * @default 1
+             */
+            lines: number;
+            /**
+             * Mired
+             * @default no
+             * @enum {string}
+             */
+            mired: "no" | "wheels" | "sills" | "body";
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Pulled By
+             * @default winch
+             * @enum {string}
+             */
+            pulled_by: "winch" | "rope";
+            /**
+             * Redirected
+             * @description one line that a block turns
+             * @default false
+             */
+            redirected: boolean;
+            /**
+             * Right Point
+             * @default null
+             */
+            right_point: string | null;
+            /**
+             * Rope
+             * @default null
+             */
+            rope: string | null;
+            /**
+             * Surface
+             * @default grass
+             * @enum {string}
+             */
+            surface: "road" | "grass" | "hard-sand" | "gravel" | "soft-wet-sand" | "soft-dry-sand" | "shallow-mud" | "bog";
+            /**
+             * Trips
+             * @default []
+             */
+            trips: string[];
+        };
+        /**
+         * PullSheet
+         * @description The winch, the kit, and every pull that is foreseen, laden at the stage.
+         */
+        PullSheet: {
+            against_mass: components["schemas"]["Result_AgainstMass_"];
+            /** Allowed */
+            allowed: components["schemas"]["KitAllowed"][];
+            /** Cautions */
+            cautions: string[];
+            /** Foreseen */
+            foreseen: components["schemas"]["Line_Pull_"][];
+            /** Kit */
+            kit: components["schemas"]["Line_KitPart_"][];
+            pulls: components["schemas"]["Result_tuple_PullStands__________"];
+            /** Tables */
+            tables: components["schemas"]["Line_WinchTable_"][];
+            winch: components["schemas"]["Result_Winch_"];
+        };
+        /**
+         * PullStands
+         * @description A pull, laden: by the ground, by the slope, both, and with the margin. What of it cannot be had is None.
+         *
+         *     ``unrated`` names parts that are rigged and of which nobody knows what they may carry: they are in no sum.
+         *     ``no_draw``: why nobody can say what the winch draws, though it is known. ``angle_deg`` between the legs, None where there are none. ``clear_m``: nobody stands nearer to the line than this. ``gaps`` are what nobody has noted, ``cannot`` what cannot be.
+         */
+        PullStands: {
+            /** Angle Deg */
+            angle_deg: number | null;
+            bridle: components["schemas"]["Bridled"] | null;
+            /** Cannot */
+            cannot: components["schemas"]["Waits"][];
+            /** Clear M */
+            clear_m: number | null;
+            drawn: components["schemas"]["Drawn"] | null;
+            /** Gaps */
+            gaps: components["schemas"]["Waits"][];
+            /** Mass Kg */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /** No Draw */
+            no_draw: string | null;
+            /** Rope Out M */
+            rope_out_m: number | null;
+            /** Slope Deg */
+            slope_deg: number | null;
+            /** Slope Kg */
+            slope_kg: number | null;
+            stretched: components["schemas"]["Stretched"] | null;
+            /** Surface Kg */
+            surface_kg: number | null;
+            /** Total Kg */
+            total_kg: number | null;
+            /** Unrated */
+            unrated: string[];
+            winched: components["schemas"]["Winched"] | null;
+            /** With Margin Kg */
+            with_margin_kg: number | null;
+        };
+        /**
+         * PullTrial
+         * @description What is tried of a pull; None: as it is noted.
+         */
+        PullTrial: {
+            /**
+             * Included Angle Deg
+             * @default null
+             */
+            included_angle_deg: number | null;
+            /**
+             * Lines
+             * @default null
+             */
+            lines: number | null;
+            /**
+             * Mired
+             * @default null
+             */
+            mired: ("no" | "wheels" | "sills" | "body") | null;
+            /**
+             * Redirect Deg
+             * @default null
+             */
+            redirect_deg: number | null;
+            /**
+             * Redirected
+             * @default null
+             */
+            redirected: boolean | null;
+            /**
+             * Rope Out M
+             * @default null
+             */
+            rope_out_m: number | null;
+            /**
+             * Slope Deg
+             * @default null
+             */
+            slope_deg: number | null;
+            /**
+             * Speed Kmh
+             * @default null
+             */
+            speed_kmh: number | null;
+            /**
+             * Surface
+             * @default null
+             */
+            surface: ("road" | "grass" | "hard-sand" | "gravel" | "soft-wet-sand" | "soft-dry-sand" | "shallow-mud" | "bog") | null;
+        };
+        /** PullTried */
+        PullTried: {
+            tried: components["schemas"]["TriedPull"];
         };
         /** Purse */
         Purse: {
@@ -7823,6 +8991,123 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_AgainstMass_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["AgainstMass"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Airflow_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Airflow"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Alternating_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Alternating"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_AxleMatchOut_: {
             /** Doubt */
             doubt?: {
@@ -7926,6 +9211,123 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["CasterHere"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Charging_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Charging"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Circuits_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Circuits"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_ClimbHeat_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["ClimbHeat"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -9071,6 +10473,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_StandingStill_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["StandingStill"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_Strength_: {
             /** Doubt */
             doubt?: {
@@ -9578,6 +11019,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Winch_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Winch"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_float_: {
             /** Doubt */
             doubt?: {
@@ -9698,6 +11178,46 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_tuple_LegHeat__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["LegHeat"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_tuple_Line__________: {
             /** Doubt */
             doubt?: {
@@ -9764,6 +11284,86 @@ export interface components {
             unsure: string[];
             /** Value */
             value: components["schemas"]["Meeting"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_PullStands__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["PullStands"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_Seen__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Seen"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -10176,6 +11776,32 @@ export interface components {
              * @default 10
              */
             seconds: number;
+        };
+        /**
+         * Seen
+         * @description What a driven climb says: power at the flywheel, and the heat that the radiator gave away per kelvin.
+         *
+         *     ``refused``: why it says nothing; ``thermostat_open`` False: it says too little good of the radiator.
+         */
+        Seen: {
+            /** Ambient C */
+            ambient_c: number | null;
+            /** Coolant C */
+            coolant_c: number | null;
+            /** Name */
+            name: string;
+            /** Open Pct */
+            open_pct: number | null;
+            /** Power Kw */
+            power_kw: number | null;
+            /** Refused */
+            refused: string | null;
+            /** Speed Kmh */
+            speed_kmh: number | null;
+            /** Thermostat Open */
+            thermostat_open: boolean;
+            /** Ua Kw Per K */
+            ua_kw_per_k: number | null;
         };
         /**
          * Session
@@ -11302,6 +12928,57 @@ export interface components {
         StandTried: {
             stand: components["schemas"]["WheelPlace"] | null;
         };
+        /**
+         * StandingStill
+         * @description ``days`` the batteries ``named`` last without driving, None where the sun covers what is used.
+         *
+         *     ``role``: what they are; ``wanted_days`` the brief's, None: it does not say. ``left_days`` beyond those.
+         */
+        StandingStill: {
+            /** Capacity Ah */
+            capacity_ah: number;
+            /** Days */
+            days: number | null;
+            /** Left Days */
+            left_days: number | null;
+            /** Named */
+            named: string[];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "starter" | "second";
+            /** Rows */
+            rows: components["schemas"]["DayUse"][];
+            /** Sun Wh Per Day */
+            sun_wh_per_day: number;
+            /** Usable Wh */
+            usable_wh: number;
+            /** Wanted Days */
+            wanted_days: number | null;
+            /** Wh Per Day */
+            wh_per_day: number;
+        };
+        /**
+         * SteadyStretch
+         * @description A stretch in balance: its ends, and the means over it. ``slope_pct`` None: heights were not logged.
+         */
+        SteadyStretch: {
+            /** Altitude M */
+            altitude_m: number | null;
+            /** Ambient C */
+            ambient_c: number;
+            /** Coolant C */
+            coolant_c: number;
+            /** From S */
+            from_s: number;
+            /** Slope Pct */
+            slope_pct: number | null;
+            /** Speed Kmh */
+            speed_kmh: number;
+            /** To S */
+            to_s: number;
+        };
         /** StepTick */
         StepTick: {
             /**
@@ -11378,6 +13055,34 @@ export interface components {
             gps_kmh: number;
             /** To S */
             to_s: number;
+        };
+        /**
+         * Stretched
+         * @description The peak of a stretching rope, at most, with the stuck vehicle held fast; ``points_kg`` its weaker point's rating.
+         */
+        Stretched: {
+            /** Breaking Kg */
+            breaking_kg: number;
+            /** Length M */
+            length_m: number;
+            /** Moves */
+            moves: boolean;
+            /** Ok */
+            ok: boolean;
+            /** Peak Kg */
+            peak_kg: number;
+            /** Points Kg */
+            points_kg: number | null;
+            /** Points Ok */
+            points_ok: boolean | null;
+            /** Rope */
+            rope: string;
+            /** Share Pct */
+            share_pct: number;
+            /** Stretch M */
+            stretch_m: number;
+            /** Stretch Pct */
+            stretch_pct: number;
         };
         /**
          * SurfacePressure
@@ -11961,6 +13666,24 @@ export interface components {
             line: components["schemas"]["Result_ShaftLine_"];
         };
         /**
+         * TriedHeat
+         * @description The field, or what it waits for.
+         */
+        TriedHeat: {
+            field: components["schemas"]["HeatField"] | null;
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * TriedPull
+         * @description A pull as tried, every figure at its word, and with each number of lines; None with what it waits for.
+         */
+        TriedPull: {
+            /** By Lines */
+            by_lines: components["schemas"]["WithLines"][];
+            stands: components["schemas"]["PullStands"] | null;
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
          * TripWay
          * @description The legs in their order. ``carry_l`` and ``carry_water_l`` are the least to hold that makes no leg short;
          *     ``range_km`` is that of full tanks with the reserve; ``people`` how many drink.
@@ -12324,6 +14047,8 @@ export interface components {
             places: number;
             /** Symbol */
             symbol: string;
+            /** Zero */
+            zero: number;
         };
         /** Unknown */
         Unknown: {
@@ -12419,6 +14144,25 @@ export interface components {
              * @enum {string}
              */
             sort: "spare" | "oil" | "tool" | "recovery";
+        };
+        /**
+         * Wants
+         * @description What a circuit wants: the size that its drop alone asks for, the size to take and why no thinner, its fuse.
+         */
+        Wants: {
+            /** Exact Mm2 */
+            exact_mm2: number;
+            /** Fuse A */
+            fuse_a: number;
+            /**
+             * Limited By
+             * @enum {string}
+             */
+            limited_by: "drop" | "heat" | "fuse";
+            /** Most Drop Pct */
+            most_drop_pct: number;
+            /** Size Mm2 */
+            size_mm2: number;
         };
         /**
          * Way
@@ -13000,6 +14744,102 @@ export interface components {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             outlook: components["schemas"]["Outlook"];
+        };
+        /**
+         * Winch
+         * @description The winch with its rope. ``min_wraps`` stay on the drum.
+         */
+        Winch: {
+            /** Drum Mm */
+            drum_mm: number;
+            /** Layers */
+            layers: components["schemas"]["LayerOf"][];
+            /** Min Wraps */
+            min_wraps: number;
+            /** Rated Kg */
+            rated_kg: number;
+            /** Rope M */
+            rope_m: number;
+            /** Rope Mm */
+            rope_mm: number;
+            /** Usable Rope M */
+            usable_rope_m: number;
+            /** Width Mm */
+            width_mm: number;
+        };
+        /**
+         * WinchTable
+         * @description The winch's own table: what it draws and how fast its rope comes in, by the pull on the first layer.
+         */
+        WinchTable: {
+            /** Name */
+            name: string;
+            /** Table Rows */
+            table_rows: components["schemas"]["WinchTableRow"][];
+        };
+        /**
+         * WinchTableRow
+         * @description A line of the maker's table, first layer.
+         */
+        WinchTableRow: {
+            /** Amps */
+            amps: number;
+            /** M Per Min */
+            m_per_min: number;
+            /** Pull Kg */
+            pull_kg: number;
+        };
+        /**
+         * Winched
+         * @description The winch's rigging. ``layer`` is in use and pulls ``winch_kg``; ``left_kg`` is that less what the rope carries.
+         *
+         *     ``anchor_kg`` is all that hangs on one anchor. ``lines_needed`` None: not even six lines are enough.
+         */
+        Winched: {
+            /** Advantage */
+            advantage: number;
+            /** Anchor Kg */
+            anchor_kg: number;
+            /** Block Kg */
+            block_kg: number | null;
+            /** Enough */
+            enough: boolean;
+            /** Layer */
+            layer: number;
+            /** Left Kg */
+            left_kg: number;
+            /** Lines */
+            lines: number;
+            /** Lines Needed */
+            lines_needed: number | null;
+            /** Parts */
+            parts: components["schemas"]["Carries"][];
+            /** Rope Allowed Kg */
+            rope_allowed_kg: number;
+            /** Rope Kg */
+            rope_kg: number;
+            /** Rope Ok */
+            rope_ok: boolean;
+            /** Weakest */
+            weakest: string;
+            /** Winch Kg */
+            winch_kg: number;
+        };
+        /**
+         * WithLines
+         * @description A pull with so many lines, legs together: what the rope carries, and which parts carry more than they may.
+         */
+        WithLines: {
+            /** Enough */
+            enough: boolean;
+            /** Lines */
+            lines: number;
+            /** Rope Kg */
+            rope_kg: number;
+            /** Too Weak */
+            too_weak: string[];
+            /** Winch Kg */
+            winch_kg: number;
         };
         /**
          * Work
@@ -16720,7 +18560,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
             };
             cookie?: never;
         };
@@ -16771,7 +18611,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
                 record_id: number;
             };
             cookie?: never;
@@ -16790,6 +18630,427 @@ export interface operations {
                 };
             };
             226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_take_connectors_connectors_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    /** @description names this sheet, to ask what has changed of it since */
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            226: components["responses"]["226"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_connector_book_connectors_csv_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The connector book. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_get_heat_heat_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_drive_a_climb_heat_drive_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClimbDriven"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClimbLogged"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_read_a_log_heat_log_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClimbLogged"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_try_a_climb_heat_try_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeatTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeatTried"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_get_power_power_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_read_monitor_power_monitor_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonitorRead"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_get_pulls_pull_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    recovery_try_a_pull_pull__int_pull_id__try_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                pull_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullTried"];
+                };
+            };
             401: components["responses"]["401"];
             403: components["responses"]["403"];
             404: components["responses"]["404"];

@@ -96,3 +96,15 @@ export type HomeSheet = Schemas["HomeSheet"];
 export type LedgerLine = Schemas["LedgerLine"];
 export type WayPage = Schemas["WayPage"];
 export type WayEntry = Schemas["WayEntry"];
+export type PullSheet = Schemas["PullSheet"];
+export type PullStands = Schemas["PullStands"];
+/** What is tried of a pull; what is left out is as it is noted. */
+export type PullTrial = Partial<Schemas["PullTrial"]>;
+export type TriedPull = Schemas["TriedPull"];
+export type Winched = Schemas["Winched"];
+export type Winch = Schemas["Winch"];
+export type PowerSheet = Schemas["PowerSheet"];
+export type CircuitStands = Schemas["CircuitStands"];
+export type HeatSheet = Schemas["HeatSheet"];
+export type HeatField = Schemas["HeatField"];
+export type ClimbLogged = Schemas["ClimbLogged"];

@@ -89,7 +89,8 @@ function FigureForm({ spec, done }: { spec: FigureSpec; done: () => void }) {
   const [chosen, setChosen] = useState<{ known?: Known; doubt?: string; remark?: string }>({});
   const known = chosen.known ?? stands?.known ?? spec.known;
   const doubt =
-    chosen.doubt ?? (stands?.doubt == null ? "" : write(stands.doubt, spec.path, { exact: true }).text);
+    chosen.doubt ??
+    (stands?.doubt == null ? "" : write(stands.doubt, spec.path, { exact: true, difference: true }).text);
   const remark = chosen.remark ?? stands?.note ?? "";
   const took = useTaken(spec, typed !== written(), known);
   const [problem, setProblem] = useState<string>();

@@ -12,13 +12,15 @@ import { useSettings } from "./settings";
 import { Unfolds } from "./Unfolds";
 import { Problem } from "./Problem";
 
-type Write = (value: number, key: string, options?: { places?: number }) => Written;
+type Write = (value: number, key: string, options?: { places?: number; difference?: boolean }) => Written;
 
 /** The ± of a figure, with one decimal more where it would read 0; nothing where nothing under it is uncertain. */
 export function offOf(row: Headline, write: Write): Written | undefined {
   if (row.off <= 0) return undefined;
-  const plain = write(row.off, row.key, { places: row.places });
-  return Number(plain.text) === 0 ? write(row.off, row.key, { places: row.places + 1 }) : plain;
+  const plain = write(row.off, row.key, { places: row.places, difference: true });
+  return Number(plain.text) === 0
+    ? write(row.off, row.key, { places: row.places + 1, difference: true })
+    : plain;
 }
 
 type Props = { row: Headline; children: ReactNode; className?: string };

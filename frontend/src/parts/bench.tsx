@@ -39,7 +39,11 @@ type Bench = {
   /** The line that the preview is of, as typed. */
   previewLine: string;
   setPreview: (preview: Preview | undefined, line?: string) => void;
-  write: (value: number, key: string, options?: { places?: number; exact?: boolean }) => Written;
+  write: (
+    value: number,
+    key: string,
+    options?: { places?: number; exact?: boolean; difference?: boolean },
+  ) => Written;
   /** Round ticks, as shown, over a range in the core's unit. */
   ticks: (range: [number, number], count: number, key: string) => number[];
   waiting: number;

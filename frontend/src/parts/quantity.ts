@@ -12,20 +12,25 @@ export function quantityOf(key: string, catalogue: Catalogue) {
   return catalogue.quantities.find((q) => q.suffix !== "" && key.endsWith(q.suffix));
 }
 
-/** A number in the core's unit, written for a screen. `exact` writes what an input would take back. */
+/** A number in the core's unit, written for a screen. `exact` writes what an input would take back, `difference` one
+ * that is how far two are apart: on a scale with a zero of its own that counts for nothing. */
 export function write(
   value: number,
   key: string,
   catalogue: Catalogue,
   units: Units,
-  { places, exact = false }: { places?: number; exact?: boolean } = {},
+  {
+    places,
+    exact = false,
+    difference = false,
+  }: { places?: number; exact?: boolean; difference?: boolean } = {},
 ): Written {
   const quantity = quantityOf(key, catalogue);
   if (!quantity) return { text: trim(value, places ?? 2, exact), unit: "" };
   const preset = catalogue.presets.find((p) => p.name === units);
   const symbol = preset?.symbols[quantity.name] ?? quantity.units[0]?.symbol ?? "";
-  const unit = quantity.units.find((u) => u.symbol === symbol) ?? { symbol, factor: 1, places: 2 };
-  const size = value / unit.factor;
+  const unit = quantity.units.find((u) => u.symbol === symbol) ?? { symbol, factor: 1, zero: 0, places: 2 };
+  const size = value / unit.factor + (difference ? 0 : unit.zero);
   const fraction = preset?.fraction;
   if (fraction && unit.symbol === "in" && quantity.name === "length") {
     const ticks = size * fraction;

@@ -34,6 +34,7 @@ from jorvak.web.papers import paper_pages
 from jorvak.web.plan import plan_pages
 from jorvak.web.problems import Problem
 from jorvak.web.records import record_pages
+from jorvak.web.recovery import recovery_pages
 from jorvak.web.rig import Cards, rig_pages
 from jorvak.web.rolling import rolling_pages
 from jorvak.web.shares import look, share_pages, show, show_report
@@ -100,7 +101,7 @@ def create_app(
         put_a_door(app, beyond.people, beyond.over_tls)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, trip_pages, going_pages, way_pages,
+        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, recovery_pages, trip_pages, going_pages, way_pages,
         load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, buying_pages, paper_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)

@@ -43,11 +43,11 @@ Lists = Literal["jobs", "parts", "log", "money", "legs", "fills", "take"]
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 
 
-def _file(what: str, kind: str) -> Any:
+def file_of(what: str, kind: str) -> Any:
     return {"description": what, "content": {kind: {"schema": {"type": "string", "format": "binary"}}}}
 
 
-def _sent(data: bytes, kind: str, record: RigRecord, name: str) -> Response:
+def sent(data: bytes, kind: str, record: RigRecord, name: str) -> Response:
     response = Response(data, mimetype=kind)
     plain = (
         "".join(letter if letter.isalnum() else "-" for letter in record.rig.name.lower()).strip("-") or "rig"
@@ -59,7 +59,7 @@ def _sent(data: bytes, kind: str, record: RigRecord, name: str) -> Response:
     return response
 
 
-@paper_pages.get("/calendar.ics", responses={200: _file("Everything that has a date.", "text/calendar")})
+@paper_pages.get("/calendar.ics", responses={200: file_of("Everything that has a date.", "text/calendar")})
 def calendar(path: RigPath, query: View) -> Response:
     """Jobs as they are laid, parts that are due, what falls due, and the day of leaving."""
     record = rigs().read(path.rig_id, query.person)
@@ -80,7 +80,7 @@ def calendar(path: RigPath, query: View) -> Response:
             events.append(Event(f"due-{row.name}", f"{row.name} is due", row.due_on))
     if rig.brief.leaves_on is not None:
         events.append(Event(f"leaves-{path.rig_id}", f"{rig.name} leaves", rig.brief.leaves_on))
-    return _sent(write_calendar(rig.name, events, today()), "text/calendar", record, "work.ics")
+    return sent(write_calendar(rig.name, events, today()), "text/calendar", record, "work.ics")
 
 
 def _of_papers(rig: Rig) -> Iterator[Event]:
@@ -99,7 +99,7 @@ def _of_papers(rig: Rig) -> Iterator[Event]:
 
 
 @paper_pages.get(
-    "/trip/route.gpx", responses={200: _file("The legs that have a line.", "application/gpx+xml")}
+    "/trip/route.gpx", responses={200: file_of("The legs that have a line.", "application/gpx+xml")}
 )
 def route(path: RigPath, query: View) -> Response:
     """The legs of the trip as routes, with fills and notes."""
@@ -109,21 +109,21 @@ def route(path: RigPath, query: View) -> Response:
         raise NotThere(
             "No leg has a line: read them from a GPX first. Typed legs have no place on the earth."
         )
-    return _sent(write_ways(trip_name(record.rig), legs), "application/gpx+xml", record, "route.gpx")
+    return sent(write_ways(trip_name(record.rig), legs), "application/gpx+xml", record, "route.gpx")
 
 
-@paper_pages.get("/trip/book.pdf", responses={200: _file("The book of the trip.", "application/pdf")})
+@paper_pages.get("/trip/book.pdf", responses={200: file_of("The book of the trip.", "application/pdf")})
 def book(path: RigPath, query: View) -> Response:
     """Card for the dash, legs, what to take, the evening before, and the sheet to leave behind."""
     record = rigs().read(path.rig_id, query.person)
-    return _sent(book_pdf(_book(record, query)), "application/pdf", record, "book.pdf")
+    return sent(book_pdf(_book(record, query)), "application/pdf", record, "book.pdf")
 
 
-@paper_pages.get("/trip/dash.pdf", responses={200: _file("The card for the dash.", "application/pdf")})
+@paper_pages.get("/trip/dash.pdf", responses={200: file_of("The card for the dash.", "application/pdf")})
 def dash(path: RigPath, query: View) -> Response:
     """The card for the dash alone."""
     record = rigs().read(path.rig_id, query.person)
-    return _sent(card_for_the_dash(_book(record, query)), "application/pdf", record, "dash.pdf")
+    return sent(card_for_the_dash(_book(record, query)), "application/pdf", record, "dash.pdf")
 
 
 def _book(record: RigRecord, view: View) -> TripBook:
@@ -136,21 +136,21 @@ class NamedList(RigPath):
     name: Lists
 
 
-@paper_pages.get("/lists/<name>.csv", responses={200: _file("A list.", "text/csv")})
+@paper_pages.get("/lists/<name>.csv", responses={200: file_of("A list.", "text/csv")})
 def list_as_csv(path: NamedList, query: View) -> Response:
     """A list of the work as CSV."""
     if path.name not in _TABLES:
         raise NotThere("There is no such list.")
     record = rigs().read(path.rig_id, query.person)
-    return _sent(write_csv(_TABLES[path.name](record, query)), "text/csv", record, f"{path.name}.csv")
+    return sent(write_csv(_TABLES[path.name](record, query)), "text/csv", record, f"{path.name}.csv")
 
 
-@paper_pages.get("/lists.xlsx", responses={200: _file("Every list, each on a sheet.", XLSX)})
+@paper_pages.get("/lists.xlsx", responses={200: file_of("Every list, each on a sheet.", XLSX)})
 def lists_as_xlsx(path: RigPath, query: View) -> Response:
     """Every list of the work as the sheets of a workbook."""
     record = rigs().read(path.rig_id, query.person)
     tables = {name: of(record, query) for name, of in _TABLES.items()}
-    return _sent(write_xlsx(tables), XLSX, record, "work.xlsx")
+    return sent(write_xlsx(tables), XLSX, record, "work.xlsx")
 
 
 def _jobs(record: RigRecord, view: View) -> Table:
@@ -267,30 +267,30 @@ class OfCard(View):
     job: str = Field(min_length=1, max_length=200, description="which job")
 
 
-@paper_pages.get("/card.pdf", responses={200: _file("A job's card.", "application/pdf")})
+@paper_pages.get("/card.pdf", responses={200: file_of("A job's card.", "application/pdf")})
 def card(path: RigPath, query: OfCard) -> Response:
     """A job's card on one A4 sheet."""
     record = rigs().read(path.rig_id, query.person)
     job = job_of(record.rig, query.job, today(), query.preset)
     if job is None:
         raise NotThere("That job is not among the work any more.")
-    return _sent(card_pdf(record.rig.name, job), "application/pdf", record, "card.pdf")
+    return sent(card_pdf(record.rig.name, job), "application/pdf", record, "card.pdf")
 
 
 class OfReport(View):
     money: bool = Field(False, description="with money")
 
 
-@paper_pages.get("/report.pdf", responses={200: _file("The report.", "application/pdf")})
+@paper_pages.get("/report.pdf", responses={200: file_of("The report.", "application/pdf")})
 def report_as_pdf(path: RigPath, query: OfReport) -> Response:
     """What was done, for a client or a buyer."""
     record = rigs().read(path.rig_id, query.person)
     made = report(record.rig, today(), query.money, query.preset)
     data = report_pdf(made, record.rig.brief.currency, photo_files().read)
-    return _sent(data, "application/pdf", record, "report.pdf")
+    return sent(data, "application/pdf", record, "report.pdf")
 
 
-@paper_pages.get("/report.html", responses={200: _file("The report.", "text/html")})
+@paper_pages.get("/report.html", responses={200: file_of("The report.", "text/html")})
 def report_as_page(path: RigPath, query: OfReport) -> Response:
     """What was done, as a page that prints."""
     record = rigs().read(path.rig_id, query.person)

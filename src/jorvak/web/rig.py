@@ -111,6 +111,7 @@ class RigList(BaseModel):
 class UnitOut(BaseModel):
     symbol: str
     factor: float
+    zero: float
     places: int
 
 
@@ -342,7 +343,10 @@ def get_catalogue() -> Response:
                     name=q.name,
                     suffix=q.suffix,
                     example=q.example,
-                    units=[UnitOut(symbol=u.symbol, factor=u.factor, places=u.places) for u in q.units],
+                    units=[
+                        UnitOut(symbol=u.symbol, factor=u.factor, zero=u.zero, places=u.places)
+                        for u in q.units
+                    ],
                 )
                 for q in QUANTITIES
             ],

@@ -20,7 +20,7 @@ from jorvak.core.rig import Brief, Day, Form, Line
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.trip.along import TripWay, WayLoads
 from jorvak.core.trip.area import TripResults
-from jorvak.core.trip.climbs import Climb
+from jorvak.core.trip.climbs import Climb, LegHeat
 from jorvak.core.trip.consumption import Consumption, fills_in_order
 from jorvak.core.trip.dates import legs_of_trip, trip_days
 from jorvak.core.trip.home import trip_name
@@ -140,6 +140,7 @@ class Legs(BaseModel):
     way: Result[TripWay]
     loads: Result[WayLoads]
     climbs: Result[tuple[Climb, ...]]
+    climb_heat: Result[tuple[LegHeat, ...]]
     consumption: Result[Consumption]
     pressures: tuple[LegPressure, ...]
     limits_kg: dict[str, float] = Field(description="permitted in all, front and rear, those that are noted")
@@ -173,6 +174,7 @@ def get_legs(path: RigPath, query: View) -> Response:
             way=trip.way,
             loads=trip.way_loads,
             climbs=trip.climbs,
+            climb_heat=trip.climb_heat,
             consumption=trip.consumption,
             pressures=() if pressures is None else by_leg(legs, pressures),
             limits_kg={axle: here.here[at].value for axle, at in PERMITTED.items() if at in here.here},

@@ -5,11 +5,13 @@ from typing import Any
 
 from jorvak.core.calculation import Refused
 from jorvak.core.quantities import (
-    ALTITUDE,
     COUNT,
+    CURRENT,
     DISTANCE,
+    MASS,
     MONEY,
     PERCENT,
+    SPAN,
     TIME,
     VOLUME,
     Quantity,
@@ -37,9 +39,11 @@ OF_RECORDS: dict[str, Quantity] = {
     "days": COUNT,
     "litres": VOLUME,
     "slope_pct": PERCENT,
-    "altitude_m": ALTITUDE,
+    "altitude_m": SPAN,
 }
 """Numbers that records hold outside the figures of the rig, by key."""
+OF_WINCH_TABLE: dict[str, Quantity] = {"pull_kg": MASS, "amps": CURRENT}
+"""Numbers of a winch's table; rope speeds are plain ones."""
 COUNTED = ("spline_count", "bolt_count", "pins", "pulses_per_rev")
 """Fields of a part's face that are numbers without a unit in their key."""
 
@@ -87,11 +91,24 @@ def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str,
                 name: amount(f"driven.{name}", far, DISTANCE, view) if isinstance(far, str) else far
                 for name, far in value.items()
             }
+        elif key == "table_rows" and isinstance(value, list):
+            read_here[key] = [_table_row(number, row, view) for number, row in enumerate(value)]
         elif key in ("value", "off") and isinstance(value, str) and isinstance(record.get("what"), str):
             # A figure of the ledger: by what it is, in the units that are shown.
             quantity = quantity_of_key(record["what"]) or COUNT
             read_here[key] = amount(key, value, quantity, view, signed=True)
     return {**record, **read_here}
+
+
+def _table_row(number: int, row: Any, view: View) -> Any:
+    """A line of a winch's table, as typed."""
+    if not isinstance(row, dict):
+        return row
+    return {
+        key: amount(f"table_rows.{number}.{key}", value, quantity, view) if isinstance(value, str) else value
+        for key, value in row.items()
+        if (quantity := OF_WINCH_TABLE.get(key, COUNT))
+    }
 
 
 def _face(name: str, face: Any, view: View) -> Any:

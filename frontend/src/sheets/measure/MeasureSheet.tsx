@@ -211,7 +211,7 @@ function Walk({ one, place, count, go }: WalkProps) {
           {one.noted ? (
             <>
               noted: <KnownMark known={one.noted.known} /> {one.noted.known}
-              {one.off !== null && ` ±${asText(write(one.off, one.path))}`}
+              {one.off !== null && ` ±${asText(write(one.off, one.path, { difference: true }))}`}
             </>
           ) : (
             "nobody has noted it yet"
@@ -274,7 +274,11 @@ function List({ title, rows, go, current }: ListProps) {
                   {one.label}
                   {one.fitted_first && <span className="text-quiet"> after {one.fitted_first}</span>}
                 </span>
-                {one.off !== null && <span className="text-quiet">±{asText(write(one.off, one.path))}</span>}
+                {one.off !== null && (
+                  <span className="text-quiet">
+                    ±{asText(write(one.off, one.path, { difference: true }))}
+                  </span>
+                )}
                 <span className="w-14 text-right">
                   {one.removes_pct >= 1 && `−${one.removes_pct.toFixed(0)} %`}
                 </span>

@@ -211,7 +211,7 @@ function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {
           {kg(stands.end_rear_kg)}
         </p>
       )}
-      {climb && <Climb climb={climb} />}
+      {climb && <Climb climb={climb} heat={legs.climb_heat.value?.find(({ leg }) => leg === climb.leg)} />}
     </div>
   );
 }
@@ -228,12 +228,19 @@ function climbInWords(climb: ClimbOf, write: (value: number, key: string) => str
     : `${gear}, ${Math.round(climb.reserve_pct ?? 0)} % to spare`;
 }
 
-function Climb({ climb }: { climb: ClimbOf }) {
+type HeatOf = NonNullable<Legs["climb_heat"]["value"]>[number];
+
+function Climb({ climb, heat }: { climb: ClimbOf; heat: HeatOf | undefined }) {
   const { write } = useBench();
   const words = climbInWords(climb, (value, key) => asText(write(value, key)));
   return (
     <p>
       {climb.grade_pct.toFixed(1)} % up to {asText(write(climb.altitude_m, "altitude_m"))}, laden: {words}
+      {heat && (
+        <span className={heat.climb.margin_k < 0 ? "text-oxide" : "text-quiet"}>
+          ; coolant {asText(write(heat.climb.coolant_c, "coolant_c", { places: 0 }))} on the hottest day
+        </span>
+      )}
     </p>
   );
 }
