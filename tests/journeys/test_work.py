@@ -112,11 +112,16 @@ def test_plover_is_brought_to_its_date_with_what_the_sheet_offers(
         count = offers.count()
         offers.first.click()
         expect(offers).to_have_count(count - 1)
-    # A pair is put off by two writes: what is counted is counted after both.
-    page.wait_for_load_state("networkidle")
-    page.get_by_role("button", name="count again").click()
-    expect(really.get_by_text("The work has moved on since.")).to_have_count(0)
     expect(page.get_by_role("complementary")).to_contain_text("is put off until after the trip")
+    expect(really.get_by_text("The work has moved on since.")).to_be_visible()
+    # A pair is put off by two writes, and one may come after the counting was asked for: then it is asked again.
+    again = page.get_by_role("button", name="count again")
+    for _ in range(3):
+        again.click()
+        expect(really.get_by_role("progressbar", name="Runs are counted")).to_have_count(0)
+        if not really.get_by_text("The work has moved on since.").count():
+            break
+    expect(really.get_by_text("The work has moved on since.")).to_have_count(0)
     assert chance() >= 90
     window.assert_quiet()
 

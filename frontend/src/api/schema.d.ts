@@ -14739,11 +14739,15 @@ export interface components {
         /**
          * WhenReally
          * @description How likely each day is, of all that stands in the shop; what that means for each vehicle's date.
+         *
+         *     ``revision`` is that of the asked vehicle's records at which it was counted.
          */
         WhenReally: {
             /** Findings */
             findings: components["schemas"]["Finding"][];
             outlook: components["schemas"]["Outlook"];
+            /** Revision */
+            revision: number;
         };
         /**
          * Winch

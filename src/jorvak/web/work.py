@@ -316,8 +316,12 @@ def lay(path: RigPath, query: View, body: LayFor) -> Response:
 
 
 class WhenReally(BaseModel):
-    """How likely each day is, of all that stands in the shop; what that means for each vehicle's date."""
+    """How likely each day is, of all that stands in the shop; what that means for each vehicle's date.
 
+    ``revision`` is that of the asked vehicle's records at which it was counted.
+    """
+
+    revision: int
     outlook: Outlook
     findings: list[Finding]
 
@@ -325,7 +329,7 @@ class WhenReally(BaseModel):
 @work_pages.post("/when", responses={200: WhenReally})
 def when_really(path: RigPath, query: View) -> Response:
     """How likely each day is. Nothing is written."""
-    _, shop, together, _ = in_shop(path.rig_id, query.person)
+    record, shop, together, _ = in_shop(path.rig_id, query.person)
     if shop is None:
         raise Refused("shop", "Say first when there is somebody at the bench.")
     given = as_asked(together, shop, query)
@@ -340,7 +344,11 @@ def when_really(path: RigPath, query: View) -> Response:
         )
         found = outlook(given, list(orders), tell)
     of_rigs = (misses_the_date(each, found.chance, today()) for each in together if each.id == path.rig_id)
-    return as_json(WhenReally(outlook=found, findings=[each for each in of_rigs if each is not None]))
+    return as_json(
+        WhenReally(
+            revision=record.revision, outlook=found, findings=[each for each in of_rigs if each is not None]
+        )
+    )
 
 
 class Putting(BaseModel):

@@ -24,7 +24,7 @@ export function When({ work }: { work: Work }) {
           params: { path: { rig_id: sheet.id }, query: { units, person, key } },
         }),
       ),
-    (answer) => setFound({ ...answer, revision: work.revision }),
+    setFound,
   );
   const stale = found !== undefined && found.revision !== work.revision;
   return (
