@@ -6,7 +6,7 @@ from the web and from ``assess``, and refuses bad input the same way everywhere.
 
 import json
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from datetime import date
 from typing import Annotated, Any, Generic, TypeVar, get_args
 
@@ -35,6 +35,12 @@ def _written_as_a_day(value: Any) -> Any:
         raise ValueError(f"a day is written such as 2026-03-02, not {_in_words(value)}") from None
 
 
+Percent = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100)]
+
+Point = tuple[Number, Number]
+Point3 = tuple[Number, Number, Number]
+"""Coordinates in mm, in the axes of the conventions."""
+
 CalendarDay = Annotated[
     date, BeforeValidator(_written_as_a_day), WithJsonSchema({"type": "string", "format": "date"})
 ]
@@ -60,6 +66,15 @@ class Refused(ValueError):
         super().__init__(message)
         self.field = field
         self.message = message
+
+
+def names_differ(names: Iterable[str], path: str) -> None:
+    """Raises Refused on ``PATH.N.name`` for the first of ``names`` that stood in the list before."""
+    seen: set[str] = set()
+    for at, name in enumerate(names):
+        if name in seen:
+            raise Refused(f"{path}.{at}.name", f"“{name}” stands twice: give each a name of its own.")
+        seen.add(name)
 
 
 In = TypeVar("In", bound=Given)
@@ -269,6 +284,7 @@ def describe(calculation: Calculation[Any, Any]) -> str:
 
 def _rows(model: type[BaseModel], indent: str, answer: bool = False) -> Iterator[str]:
     for key, info in model.model_fields.items():
+        key = info.alias or key
         unit = _unit_of(key)
         if answer:
             default = "" if info.is_required() else "absent without its inputs"

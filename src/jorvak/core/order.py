@@ -9,6 +9,7 @@ AREAS = (
     "power",
     "heat",
     "recovery",
+    "frame",
     "survey",
     "work",
     "money",

@@ -1,12 +1,8 @@
 """Before a panel is closed: what behind it is worth doing now."""
 
-from typing import Annotated
-
 from pydantic import Field
 
-from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative
-
-Percent = Annotated[NotNegative, Field(le=100)]
+from jorvak.core.calculation import SLACK, Answer, Calculation, Given, NotNegative, Percent
 
 
 class ReachBackItem(Given):
