@@ -109,6 +109,7 @@ def test_a_file_from_before_there_were_counters_goes_on_behind_what_it_had(
     rigs.database.close()
     with closing(sqlite3.connect(folder / FILE_NAME)) as old:
         old.executescript(
+            "DROP TABLE ladder; DROP TABLE point_table; DROP TABLE string_run; DROP TABLE cut_piece; DROP TABLE strength_look; DROP TABLE room_box;"
             "DROP TABLE battery; DROP TABLE circuit; DROP TABLE connector; DROP TABLE heat_run; DROP TABLE kit_part; DROP TABLE winch_table; DROP TABLE pull;"
             "DROP TABLE leg; DROP TABLE fill; DROP TABLE paper; DROP TABLE country; DROP TABLE contact; DROP TABLE ledger_entry;"
             "DROP TABLE job; DROP TABLE log_line; DROP TABLE taken_off; DROP TABLE interval; DROP TABLE shop_was; DROP TABLE shop; DROP TABLE laid; DROP TABLE invoice; DROP TABLE test_card;"

@@ -7,6 +7,19 @@ import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from jorvak.core.frame.beam import Section
+from jorvak.core.frame.records import (
+    ComesOut,
+    CutPiece,
+    Ladder,
+    PointAt,
+    PointTable,
+    RoomBox,
+    StationAt,
+    StrengthLook,
+    StringRun,
+    StringsAt,
+)
 from jorvak.core.heat.records import HeatRun
 from jorvak.core.load.records import Cargo, FoundTank, LoadPlace, OnScales, Seat, Trailer
 from jorvak.core.money.records import Invoice
@@ -105,6 +118,29 @@ EXAMPLES: dict[str, Record] = {
     "pull": Pull(name="dyke", pulled_by="rope", surface="bog", mired="sills", lines=3, redirected=False, anchor="rock",
                  left_out=("old shackle",), rope="stretching rope", bridle=True, left_point="left", right_point="right",
                  trips=("flats",), note="at low water"),
+    "ladder": Ladder(name="as found", of_what="donor", taken_on=date(2026, 1, 9), taken_by="Ines", off_mm=1, limit_mm=4,
+                     against="sheet", note="on stands", stations=(
+                         StationAt(name="horn", left=(-420, -380, 610.5), right=(-420, 380, 610), datum_mm=90, base=False,
+                                   mount="steering"),
+                         StationAt(name="belly", left=(1180, -430, 610), right=(1181, 430, 610)))),
+    "point_table": PointTable(name="new body", against="old body", limit_mm=0, points=(
+        PointAt(name="front L", at=(-300.5, -402, 655), base=False, mount="body"), PointAt(name="front R", at=(0, 1, 2)))),
+    "string_run": StringRun(name="first", rim_mm=430, off_mm=0.5, taken_on=date(2026, 1, 9), note="dry",
+                            front_left=StringsAt(front_mm=101.5, back_mm=100),
+                            front_right=StringsAt(front_mm=103, back_mm=101),
+                            rear_left=StringsAt(front_mm=120, back_mm=120),
+                            rear_right=StringsAt(front_mm=0, back_mm=118)),
+    "cut_piece": CutPiece(name="mount plate", sort="plate", for_what="adapter", material="S355", count=2, lies="flat",
+                          origin_mm=(1300, -60, 480), for_change=3, note="edges ground",
+                          given={"outline_mm": [[0, 0], [160, 0], [160, 90]], "thickness_mm": 8,
+                                 "holes": [{"x_mm": 120, "y_mm": 30, "diameter_mm": 12.5}]}),
+    "strength_look": StrengthLook(name="winch mount", sort="bolts", pull="dyke", direction=(1, 0, 0.1), at_mm=(0, 0, 60),
+                                  bolts=((0, 0), (100, 0), (100, 60)), thread="M12", grade="10.9", condition="oiled",
+                                  carries=(2, 3), load_kg=4.5, welded=True, spread=True, bump=2.5, out_mm=0,
+                                  section=Section(kind="box", width_mm=50, height_mm=50, wall_mm=3), material="steel",
+                                  support="cantilever", length_mm=900, spacing_mm=310, rated_n=4000, note="new bolts"),
+    "room_box": RoomBox(name="battery", bay="cab", x=(420, 600), y=(-10, 180.5), z=(700, 900), wants_mm=10, moves_mm=2,
+                        off_mm=0.5, comes_out=ComesOut(axis="z", sign=-1, accepts=("tray", "cover")), note="upright"),
     "profile": Profile(name="dyke", corners=((0.0, 0.0), (0.0, 320.5), (4000.0, 300.0)), asked=True, note="wet"),
 }  # fmt: skip
 

@@ -279,7 +279,7 @@ class TestMigrations:
             assert now.execute("SELECT name, colour FROM rig").fetchall() == [("Plover", None)]
         (backup,) = folder.glob("*.before-0098")
         with closing(sqlite3.connect(backup)) as before:
-            assert before.execute("PRAGMA user_version").fetchone()[0] == 17
+            assert before.execute("PRAGMA user_version").fetchone()[0] == 18
             assert before.execute("SELECT name FROM rig").fetchall() == [("Plover",)]
 
     def test_what_was_written_before_a_column_was_added_can_be_taken_back(

@@ -1,7 +1,7 @@
 """What has room beside what, and what is in the way of what has to come out."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from itertools import combinations
 from typing import Literal
 
@@ -76,7 +76,7 @@ def fits_in(given: FitsInIn) -> FitsInOut:
         _known(f"out.{at}.name", asked.name, by_name)
         for k, name in enumerate(asked.accepts):
             _known(f"out.{at}.accepts.{k}", name, by_name)
-    tight = [close for two in combinations(given.boxes, 2) if (close := _tight(*two)) is not None]
+    tight = [close for two in _near(given.boxes) if (close := _tight(*two)) is not None]
     return FitsInOut(
         tight=sorted(tight, key=lambda each: each.gap_mm - each.needed_mm),
         removal=[_removal(asked, by_name, given.boxes) for asked in given.out],
@@ -88,6 +88,16 @@ def _known(field: str, name: str, boxes: dict[str, BoxIn]) -> None:
         raise Refused(
             field, f"There is no box “{name[:60]}”. There are {', '.join(list(boxes)[:12]) or 'none'}."
         )
+
+
+def _near(boxes: Sequence[BoxIn]) -> Iterator[tuple[BoxIn, BoxIn]]:
+    """Pairs in the order given, but for those that lie further apart along x than anything here wants."""
+    most = max((each.wants_mm for each in boxes), default=0.0) + 2 * max(
+        (each.moves_mm for each in boxes), default=0.0
+    )
+    for one, other in combinations(boxes, 2):
+        if other.x[0] - one.x[1] < most and one.x[0] - other.x[1] < most:
+            yield one, other
 
 
 def _gaps(one: BoxIn, other: BoxIn) -> list[float]:
