@@ -633,6 +633,159 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/frame/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every piece with its template. */
+        get: operations["frame_get_cut_cut_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/datum": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Each ladder against its own line, and over what it is laid. */
+        get: operations["frame_get_datum_datum_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/pieces/{piece_id}/template.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The template as DXF, in mm. */
+        get: operations["frame_template_as_dxf_pieces__int_piece_id__template_dxf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/pieces/{piece_id}/template.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The template at 1:1 on A4 or A3. */
+        get: operations["frame_template_as_pdf_pieces__int_piece_id__template_pdf_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/plate-from-dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a plate from a DXF drawing. Nothing is written. */
+        post: operations["frame_plate_from_dxf_plate_from_dxf_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read stations and points as they were scratched. Nothing is written. */
+        post: operations["frame_read_scratched_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The bays at the stage; the ramps laden. */
+        get: operations["frame_get_room_room_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/strength": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Each first look, laden at the stage. */
+        get: operations["frame_get_strength_strength_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/frame/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a piece would come to. Nothing is written. */
+        post: operations["frame_try_a_piece_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/grounds/read": {
         parameters: {
             query?: never;
@@ -2411,6 +2564,16 @@ export interface components {
                     rear_shaft?: components["schemas"]["Result_ShaftLine_"];
                     rear_strength?: components["schemas"]["Result_Strength_"];
                 };
+                /** Frame */
+                frame: {
+                    bays?: components["schemas"]["Result_Bays_"];
+                    bed?: components["schemas"]["Result_BedRoomOut_"];
+                    hoist?: components["schemas"]["Result_HoistOut_"];
+                    looks?: components["schemas"]["Result_tuple_LookStands__________"];
+                    measured?: components["schemas"]["Result_tuple_MeasuredFrame__________"];
+                    ramps?: components["schemas"]["Result_RampsOut_"];
+                    strings?: components["schemas"]["Result_tuple_Strung__________"];
+                };
                 /** Heat */
                 heat: {
                     airflow?: components["schemas"]["Result_Airflow_"];
@@ -2606,6 +2769,16 @@ export interface components {
             shift_mm: number;
         };
         /**
+         * Bays
+         * @description All that sits in the bays; the worst first.
+         */
+        Bays: {
+            /** Close */
+            close: components["schemas"]["Close"][];
+            /** Ways Out */
+            ways_out: components["schemas"]["WayOut"][];
+        };
+        /**
          * Becomes
          * @description What is made of a line of the trip's log.
          */
@@ -2617,6 +2790,24 @@ export interface components {
              * @enum {string}
              */
             what: "survey item" | "job" | "change" | "nothing";
+        };
+        /** BedRoomOut */
+        BedRoomOut: {
+            /**
+             * Left Mm
+             * @description what is left; below 0 it does not go in
+             */
+            left_mm: number;
+            /**
+             * Ok
+             * @description as much as is wanted
+             */
+            ok: boolean;
+            /**
+             * Taken
+             * @description each as given
+             */
+            taken: components["schemas"]["TakesOut"][];
         };
         /**
          * BehindIt
@@ -2636,6 +2827,72 @@ export interface components {
             hours_to_reopen: number;
             /** Name */
             name: string;
+        };
+        /** BoltOut */
+        BoltOut: {
+            /**
+             * Breaks In Shear Kn
+             * @description through the thread
+             */
+            breaks_in_shear_kn: number;
+            /**
+             * Breaks In Tension Kn
+             * @description pulled
+             */
+            breaks_in_tension_kn: number;
+            /**
+             * Caution
+             * @description what is not in it
+             */
+            caution: string;
+            /**
+             * Preload Kn
+             * @description what it is stretched to
+             */
+            preload_kn: number;
+            /**
+             * Proof Kn
+             * @description what it holds without staying longer
+             */
+            proof_kn: number;
+            /**
+             * Stress Area Mm2
+             * @description of the thread
+             */
+            stress_area_mm2: number;
+            /**
+             * Tensile Mpa
+             * @description tensile strength of the class
+             */
+            tensile_mpa: number;
+            /**
+             * Torque Lbf Ft
+             * @description the same
+             */
+            torque_lbf_ft: number;
+            /**
+             * Torque Nm
+             * @description that does it, in this condition
+             */
+            torque_nm: number;
+        };
+        /** BoltUse */
+        BoltUse: {
+            /**
+             * Shear N
+             * @description across it
+             */
+            shear_n: number;
+            /**
+             * Tension N
+             * @description along it, 0 where it is pressed
+             */
+            tension_n: number;
+            /**
+             * Use
+             * @description of what it holds, both together
+             */
+            use: number;
         };
         /**
          * Bought
@@ -3639,6 +3896,27 @@ export interface components {
             run: boolean;
         };
         /**
+         * Close
+         * @description Two boxes that are too close, or whose ± reaches what they want: ``off_mm`` of the gap.
+         */
+        Close: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /**
+             * Bay
+             * @enum {string}
+             */
+            bay: "engine bay" | "cab" | "bed" | "frame";
+            /** Gap Mm */
+            gap_mm: number;
+            /** Needed Mm */
+            needed_mm: number;
+            /** Off Mm */
+            off_mm: number;
+        };
+        /**
          * Closed
          * @description Days on which nothing is done, from the first to the last of them.
          */
@@ -3680,6 +3958,27 @@ export interface components {
             stage: ("as-found" | "today" | "planned" | "laden") | number;
             /** Stops */
             stops: number;
+        };
+        /**
+         * ComesOut
+         * @description That a box has to come out: along which axis, which way, and past what that may come off first.
+         */
+        ComesOut: {
+            /**
+             * Accepts
+             * @default []
+             */
+            accepts: string[];
+            /**
+             * Axis
+             * @enum {string}
+             */
+            axis: "x" | "y" | "z";
+            /**
+             * Sign
+             * @enum {integer}
+             */
+            sign: 1 | -1;
         };
         /** Compared */
         Compared: {
@@ -4050,6 +4349,74 @@ export interface components {
             ramp_deg: string | null;
         };
         /**
+         * CutPiece
+         * @description A piece that is cut, bent or folded: ``given`` is what its calculation takes.
+         *
+         *     ``origin_mm`` is where the corner 0, 0 of a plate lies in the vehicle, and ``lies`` how: flat, or upright along or
+         *     across the vehicle. ``for_what`` is the part that it is for.
+         */
+        CutPiece: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /**
+             * For Change
+             * @description the change whose mass it is
+             * @default null
+             */
+            for_change: number | null;
+            /**
+             * For What
+             * @default null
+             */
+            for_what: string | null;
+            /** Given */
+            given: {
+                [key: string]: unknown;
+            };
+            /**
+             * Lies
+             * @default flat
+             * @enum {string}
+             */
+            lies: "flat" | "upright along" | "upright across";
+            /**
+             * Material
+             * @default null
+             */
+            material: string | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Origin Mm
+             * @default null
+             */
+            origin_mm: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "pie-cut" | "cope" | "bend" | "tube-bend" | "plate" | "patch";
+        };
+        /** CutSheet */
+        CutSheet: {
+            /** Cautions */
+            cautions: string[];
+            /** Pieces */
+            pieces: components["schemas"]["PieceLine"][];
+        };
+        /**
          * Cycle
          * @description One axle on its way. Lists stand by ``ups_mm``, from full droop to full bump, as seen from ride height.
          *
@@ -4096,6 +4463,22 @@ export interface components {
         /** Cycled */
         Cycled: {
             cycle: components["schemas"]["Result_Cycle_"];
+        };
+        /**
+         * DatumSheet
+         * @description Ladders, tables of points and strings, as noted and as they come out.
+         */
+        DatumSheet: {
+            /** Cautions */
+            cautions: string[];
+            /** Ladders */
+            ladders: components["schemas"]["Line_Ladder_"][];
+            measured: components["schemas"]["Result_tuple_MeasuredFrame__________"];
+            /** Runs */
+            runs: components["schemas"]["Line_StringRun_"][];
+            strings: components["schemas"]["Result_tuple_Strung__________"];
+            /** Tables */
+            tables: components["schemas"]["Line_PointTable_"][];
         };
         /**
          * DayChance
@@ -4172,6 +4555,34 @@ export interface components {
             reason: string;
             /** Version */
             version: number;
+        };
+        /** Diagonal */
+        Diagonal: {
+            /**
+             * Difference Mm
+             * @description the first less the second
+             */
+            difference_mm: number;
+            /**
+             * From
+             * @description the station ahead
+             */
+            from: string;
+            /**
+             * Left Right Mm
+             * @description left of the one to right of the other, from above
+             */
+            left_right_mm: number;
+            /**
+             * Right Left Mm
+             * @description right of the one to left of the other
+             */
+            right_left_mm: number;
+            /**
+             * To
+             * @description the station behind it
+             */
+            to: string;
         };
         /** Difference */
         Difference: {
@@ -4985,6 +5396,13 @@ export interface components {
              */
             ic_z_mm: number | null;
         };
+        /** FourToes */
+        FourToes: {
+            front_left: components["schemas"]["WheelToe"];
+            front_right: components["schemas"]["WheelToe"];
+            rear_left: components["schemas"]["WheelToe"];
+            rear_right: components["schemas"]["WheelToe"];
+        };
         /**
          * Frames
          * @description Poses to draw, arrays of one length: the front wheel's centre and the pitch, nose up positive.
@@ -5576,10 +5994,42 @@ export interface components {
             /** More */
             more: boolean;
         };
+        /** HoistOut */
+        HoistOut: {
+            /**
+             * Fits
+             * @description posts and ceiling are high enough
+             */
+            fits: boolean;
+            /**
+             * Lift Mm
+             * @description how high it is lifted
+             */
+            lift_mm: number;
+            /**
+             * Short Mm
+             * @description what is wanting; 0 when it fits
+             */
+            short_mm: number;
+            /**
+             * Top Mm
+             * @description where its roof is then
+             */
+            top_mm: number;
+        };
         /** Holds */
         Holds: {
             /** Holds */
             holds: components["schemas"]["HeldAt"][];
+        };
+        /** Hole */
+        Hole: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /**
          * Home
@@ -6312,6 +6762,56 @@ export interface components {
             trips: string[];
         };
         /**
+         * Ladder
+         * @description A frame, station by station, as somebody measured it or as a sheet has it.
+         */
+        Ladder: {
+            /**
+             * Against
+             * @default null
+             */
+            against: string | null;
+            /**
+             * Limit Mm
+             * @description what may be off
+             * @default 3
+             */
+            limit_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Of What
+             * @default this frame
+             * @enum {string}
+             */
+            of_what: "this frame" | "maker's sheet" | "donor";
+            /**
+             * Off Mm
+             * @default null
+             */
+            off_mm: number | null;
+            /**
+             * Stations
+             * @default []
+             */
+            stations: components["schemas"]["StationAt"][];
+            /**
+             * Taken By
+             * @default null
+             */
+            taken_by: string | null;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
+        };
+        /**
          * Largest
          * @description The largest of its kind that passes untouched; what stops the next one. None: even the smallest touches.
          */
@@ -6693,21 +7193,17 @@ export interface components {
         };
         /**
          * Line
-         * @description One line: what it has left where its ends are furthest apart, and what of that is beyond its slack.
-         *
-         *     ``on_its_way``: worked out from its ends, lock included; otherwise measured at full droop.
+         * @description A ladder against its own line: what ``frame-datum`` says.
          */
         Line: {
-            /** Key */
-            key: string;
-            /** Left Mm */
-            left_mm: number;
-            /** Name */
-            name: string;
-            /** On Its Way */
-            on_its_way: boolean;
-            /** Spare Mm */
-            spare_mm: number;
+            /** Diagonals */
+            diagonals: components["schemas"]["Diagonal"][];
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Stations */
+            stations: components["schemas"]["Station"][];
+            /** Yaw Deg */
+            yaw_deg: number;
         };
         /**
          * LineAnswer
@@ -6806,11 +7302,51 @@ export interface components {
             /** Version */
             version: number;
         };
+        /** Line[Ladder] */
+        Line_Ladder_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["Ladder"];
+            /** Version */
+            version: number;
+        };
+        /** Line[PointTable] */
+        Line_PointTable_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["PointTable"];
+            /** Version */
+            version: number;
+        };
         /** Line[Pull] */
         Line_Pull_: {
             /** Id */
             id: number;
             record: components["schemas"]["Pull"];
+            /** Version */
+            version: number;
+        };
+        /** Line[RoomBox] */
+        Line_RoomBox_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["RoomBox"];
+            /** Version */
+            version: number;
+        };
+        /** Line[StrengthLook] */
+        Line_StrengthLook_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["StrengthLook"];
+            /** Version */
+            version: number;
+        };
+        /** Line[StringRun] */
+        Line_StringRun_: {
+            /** Id */
+            id: number;
+            record: components["schemas"]["StringRun"];
             /** Version */
             version: number;
         };
@@ -7104,6 +7640,51 @@ export interface components {
             pictured: components["schemas"]["LogEntry"][];
         };
         /**
+         * LookStands
+         * @description A first look: ``factor`` against ``least``; None with ``gaps``, what nobody has noted, or ``cannot``.
+         *
+         *     ``force_n`` is what pulls, ``load_kg`` what hangs on it, ``each`` what every bolt gets and ``worst`` which of them
+         *     most, ``bolt`` the bolt's own torque and strength. ``not_in_it`` is what was not looked at.
+         */
+        LookStands: {
+            bolt: components["schemas"]["BoltOut"] | null;
+            /** Cannot */
+            cannot: string | null;
+            /** Deflection Mm */
+            deflection_mm: number | null;
+            /** Each */
+            each: components["schemas"]["BoltUse"][];
+            /** Factor */
+            factor: number | null;
+            /** Force N */
+            force_n: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Gaps */
+            gaps: string[];
+            /** Least */
+            least: number;
+            /** Load Kg */
+            load_kg: number | null;
+            /** Name */
+            name: string;
+            /** Not In It */
+            not_in_it: string;
+            /** Resultant N */
+            resultant_n: number | null;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "bolts" | "bar" | "hinge";
+            /** Stress Mpa */
+            stress_mpa: number | null;
+            /** Worst */
+            worst: number | null;
+        };
+        /**
          * MassPut
          * @description A mass, by the change that brings it or by the figure that says it, and where it is put.
          */
@@ -7183,6 +7764,18 @@ export interface components {
             z_mm: number | null;
         };
         /**
+         * MassToCarry
+         * @description A change that weighs something.
+         */
+        MassToCarry: {
+            /** Id */
+            id: number;
+            /** Kg */
+            kg: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * MassTried
          * @description What a mass put elsewhere does, laden, every figure at its word.
          */
@@ -7220,6 +7813,36 @@ export interface components {
              * @description what is not known on one side or both
              */
             unknown: components["schemas"]["Unknown"][];
+        };
+        /**
+         * MeasuredFrame
+         * @description A ladder or a table of points as it stands. None with ``why_no_line`` or ``why_not_over``: what is in the way.
+         *
+         *     ``mounts`` says what is mounted at a station or point; ``off_mm`` how far each reading may be off.
+         */
+        MeasuredFrame: {
+            /** Limit Mm */
+            limit_mm: number;
+            line: components["schemas"]["jorvak__core__frame__laddered__Line"] | null;
+            /** Mounts */
+            mounts: [
+                string,
+                "axle" | "steering" | "body" | "engine" | "other"
+            ][];
+            /** Name */
+            name: string;
+            /**
+             * Of What
+             * @enum {string}
+             */
+            of_what: "this frame" | "maker's sheet" | "donor";
+            /** Off Mm */
+            off_mm: number;
+            over: components["schemas"]["Over"] | null;
+            /** Why No Line */
+            why_no_line: string | null;
+            /** Why Not Over */
+            why_not_over: string | null;
         };
         /**
          * Measurement
@@ -7884,6 +8507,22 @@ export interface components {
             days: components["schemas"]["DayChance"][];
         };
         /**
+         * Over
+         * @description Points laid over those of ``other``: what ``frame-against`` says. ``unmatched`` stand in one of them only.
+         */
+        Over: {
+            /** Other */
+            other: string;
+            /** Points */
+            points: components["schemas"]["PointOff"][];
+            /** Rms Mm */
+            rms_mm: number;
+            /** Unmatched */
+            unmatched: string[];
+            /** Worst */
+            worst: string;
+        };
+        /**
          * Overruled
          * @description A rule of order that does not hold here: the job does not wait for ``before``, and why.
          */
@@ -8137,6 +8776,63 @@ export interface components {
             taken_on: string | null;
         };
         /**
+         * PieceLine
+         * @description A piece as noted and as it comes out; of a plate what all of them weigh, and where in the vehicle.
+         *
+         *     ``in_load``: the change that brings its mass, and ``load_kg`` what that has noted.
+         */
+        PieceLine: {
+            /** Cg Mm */
+            cg_mm: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Id */
+            id: number;
+            /** In Load */
+            in_load: string | null;
+            /** Load Kg */
+            load_kg: number | null;
+            /** Mass Kg */
+            mass_kg: number | null;
+            record: components["schemas"]["CutPiece"];
+            /** Version */
+            version: number;
+            worked: components["schemas"]["PieceWorked"];
+        };
+        /**
+         * PieceTrial
+         * @description A piece as it is typed.
+         */
+        PieceTrial: {
+            /** Given */
+            given: {
+                [key: string]: unknown;
+            };
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "pie-cut" | "cope" | "bend" | "tube-bend" | "plate" | "patch";
+        };
+        /**
+         * PieceWorked
+         * @description What a piece comes to: the answer of its calculation, its template, and of a rail its line before and after.
+         */
+        PieceWorked: {
+            /** Answer */
+            answer: {
+                [key: string]: unknown;
+            };
+            /** Bent */
+            bent: [
+                number,
+                number
+            ][][];
+            template: components["schemas"]["Template"];
+        };
+        /**
          * Pin
          * @description One pin: its colour, what it carries, where it goes on the vehicle, and what of it was tested.
          */
@@ -8202,6 +8898,25 @@ export interface components {
             searched: boolean;
         };
         /**
+         * PlateFromDxf
+         * @description A plate as a drawing has it, as ``plate`` takes it; ``unit`` it was drawn in, ``left_out`` what is no plate of it.
+         */
+        PlateFromDxf: {
+            /** Holes */
+            holes: {
+                [key: string]: number;
+            }[];
+            /** Left Out */
+            left_out: string[];
+            /** Outline Mm */
+            outline_mm: [
+                number,
+                number
+            ][];
+            /** Unit */
+            unit: string;
+        };
+        /**
          * PointAngle
          * @description A point, the angle that it allows, and how much higher it must stand for the wanted one; 0 where it may stay.
          */
@@ -8217,6 +8932,49 @@ export interface components {
             /** Z Mm */
             z_mm: number;
         };
+        /**
+         * PointAt
+         * @description A point in space.
+         */
+        PointAt: {
+            /** At */
+            at: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Base
+             * @default true
+             */
+            base: boolean;
+            /**
+             * Mount
+             * @description what is mounted there
+             * @default null
+             */
+            mount: ("axle" | "steering" | "body" | "engine" | "other") | null;
+            /** Name */
+            name: string;
+        };
+        /** PointOff */
+        PointOff: {
+            /**
+             * Distance Mm
+             * @description how far that is
+             */
+            distance_mm: number;
+            /**
+             * Name
+             * @description which point
+             */
+            name: string;
+            /**
+             * Off Mm
+             * @description moved less wanted, x, y, z
+             */
+            off_mm: number[];
+        };
         /** PointOutline */
         PointOutline: {
             /** Name */
@@ -8230,6 +8988,56 @@ export interface components {
             x_mm: number;
             /** Z Mm */
             z_mm: number;
+        };
+        /**
+         * PointTable
+         * @description Points in space: the mounts of a body, or whatever is no pair.
+         */
+        PointTable: {
+            /**
+             * Against
+             * @default null
+             */
+            against: string | null;
+            /**
+             * Limit Mm
+             * @description what may be off
+             * @default 3
+             */
+            limit_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Of What
+             * @default this frame
+             * @enum {string}
+             */
+            of_what: "this frame" | "maker's sheet" | "donor";
+            /**
+             * Off Mm
+             * @default null
+             */
+            off_mm: number | null;
+            /**
+             * Points
+             * @default []
+             */
+            points: components["schemas"]["PointAt"][];
+            /**
+             * Taken By
+             * @default null
+             */
+            taken_by: string | null;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
         };
         /**
          * PowerSheet
@@ -8776,6 +9584,44 @@ export interface components {
             /** Rear Deg */
             rear_deg: number;
         };
+        /** RampsOut */
+        RampsOut: {
+            /**
+             * Angle Deg
+             * @description of the ramps
+             */
+            angle_deg: number;
+            /**
+             * Crests
+             * @description its belly clears the edge of the bed
+             */
+            crests: boolean;
+            /**
+             * Enters
+             * @description its nose clears the foot
+             */
+            enters: boolean;
+            /**
+             * Holds
+             * @description within what it is rated for
+             */
+            holds: boolean;
+            /**
+             * Leaves
+             * @description its tail clears the ground behind
+             */
+            leaves: boolean;
+            /**
+             * Ok
+             * @description all four
+             */
+            ok: boolean;
+            /**
+             * Per Ramp Kg
+             * @description what one carries
+             */
+            per_ramp_kg: number;
+        };
         /**
          * RankedAngles
          * @description An angle by its points, smallest first, in each stance; and of those here how far each must go up.
@@ -8806,6 +9652,18 @@ export interface components {
              * @description that, less what it takes now
              */
             worth_h: number;
+        };
+        /**
+         * ReadLine
+         * @description A line as it was read: a station with its two points, or one point; None with ``why_not``.
+         */
+        ReadLine: {
+            point: components["schemas"]["PointAt"] | null;
+            station: components["schemas"]["StationAt"] | null;
+            /** Text */
+            text: string;
+            /** Why Not */
+            why_not: string | null;
         };
         /**
          * Readiness
@@ -9172,6 +10030,84 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Bar"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_Bays_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Bays"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_BedRoomOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["BedRoomOut"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -9888,6 +10824,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_HoistOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["HoistOut"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_LiftStackOut_: {
             /** Doubt */
             doubt?: {
@@ -10147,6 +11122,45 @@ export interface components {
              */
             unsure: string[];
             value: components["schemas"]["Ramp"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_RampsOut_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["RampsOut"] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -11243,7 +12257,87 @@ export interface components {
              */
             unsure: string[];
             /** Value */
-            value: components["schemas"]["Line"][] | null;
+            value: components["schemas"]["jorvak__core__stance__lines__Line"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_LookStands__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["LookStands"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_MeasuredFrame__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["MeasuredFrame"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -11364,6 +12458,46 @@ export interface components {
             unsure: string[];
             /** Value */
             value: components["schemas"]["Seen"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_Strung__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Strung"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -11554,6 +12688,60 @@ export interface components {
             steer_deg: number;
         };
         /**
+         * RoomBox
+         * @description What sits in a bay, as a box: from and to along each axis of the vehicle.
+         *
+         *     ``wants_mm`` is the room that it wants all round, ``moves_mm`` how far it moves on its mounts, ``off_mm`` how far
+         *     each of its faces may be off.
+         */
+        RoomBox: {
+            /**
+             * Bay
+             * @default engine bay
+             * @enum {string}
+             */
+            bay: "engine bay" | "cab" | "bed" | "frame";
+            /** @default null */
+            comes_out: components["schemas"]["ComesOut"] | null;
+            /**
+             * Moves Mm
+             * @default 0
+             */
+            moves_mm: number;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Off Mm
+             * @default null
+             */
+            off_mm: number | null;
+            /**
+             * Wants Mm
+             * @default 0
+             */
+            wants_mm: number;
+            /** X */
+            x: [
+                number,
+                number
+            ];
+            /** Y */
+            y: [
+                number,
+                number
+            ];
+            /** Z */
+            z: [
+                number,
+                number
+            ];
+        };
+        /**
          * RoomHere
          * @description How much more may go there, laden; None where no limit is noted.
          */
@@ -11610,6 +12798,20 @@ export interface components {
              * @enum {string}
              */
             verdict: "clear" | "touch" | "too-close";
+        };
+        /**
+         * RoomSheet
+         * @description What sits in the bays, what is left of the bed, the hoist and the ramps.
+         */
+        RoomSheet: {
+            bays: components["schemas"]["Result_Bays_"];
+            bed: components["schemas"]["Result_BedRoomOut_"];
+            /** Boxes */
+            boxes: components["schemas"]["Line_RoomBox_"][];
+            /** Cautions */
+            cautions: string[];
+            hoist: components["schemas"]["Result_HoistOut_"];
+            ramps: components["schemas"]["Result_RampsOut_"];
         };
         /**
          * Rooms
@@ -11755,6 +12957,14 @@ export interface components {
             /** Waits Label */
             waits_label: string | null;
         };
+        /** Scratched */
+        Scratched: {
+            /**
+             * Text
+             * @description stations or points, a line each, as scratched
+             */
+            text: string;
+        };
         /**
          * Seat
          * @description A seat. Where it is and who sits in it are figures of the rig, ``seats.NAME.crew_kg`` and so on.
@@ -11776,6 +12986,42 @@ export interface components {
              * @default 10
              */
             seconds: number;
+        };
+        /**
+         * Section
+         * @description A section; what each kind has stands in ``SECTION_KEYS``. The load acts along its height.
+         */
+        Section: {
+            /**
+             * Height Mm
+             * @description along the load
+             * @default null
+             */
+            height_mm: number | null;
+            /**
+             * Kind
+             * @description tube, box, flat or round
+             * @enum {string}
+             */
+            kind: "tube" | "box" | "flat" | "round";
+            /**
+             * Od Mm
+             * @description outside diameter of a tube or a round bar
+             * @default null
+             */
+            od_mm: number | null;
+            /**
+             * Wall Mm
+             * @description of a tube or a box
+             * @default null
+             */
+            wall_mm: number | null;
+            /**
+             * Width Mm
+             * @description across the load
+             * @default null
+             */
+            width_mm: number | null;
         };
         /**
          * Seen
@@ -12959,6 +14205,81 @@ export interface components {
             /** Wh Per Day */
             wh_per_day: number;
         };
+        /** Station */
+        Station: {
+            /**
+             * Height Mm
+             * @description its middle above the line of the base
+             */
+            height_mm: number;
+            /**
+             * Lead Mm
+             * @description its right point further back than its left, square to the line
+             */
+            lead_mm: number;
+            /**
+             * Name
+             * @description which station
+             */
+            name: string;
+            /**
+             * Side Mm
+             * @description its middle right of the centre line
+             */
+            side_mm: number;
+            /**
+             * Twist Deg
+             * @description right higher than left, less the mean of the base
+             */
+            twist_deg: number;
+            /**
+             * Width Mm
+             * @description right less left, across
+             */
+            width_mm: number;
+        };
+        /**
+         * StationAt
+         * @description A station of the ladder: its left and right point in space. ``base``: it is sound, and the line is laid over it.
+         */
+        StationAt: {
+            /**
+             * Base
+             * @default true
+             */
+            base: boolean;
+            /**
+             * Datum Mm
+             * @description how high it lies by the sheet, as on a kick-up
+             * @default 0
+             */
+            datum_mm: number;
+            /** Left */
+            left: [
+                number,
+                number,
+                number
+            ];
+            /**
+             * Mount
+             * @description what is mounted there
+             * @default null
+             */
+            mount: ("axle" | "steering" | "body" | "engine" | "other") | null;
+            /** Name */
+            name: string;
+            /** Right */
+            right: [
+                number,
+                number,
+                number
+            ];
+        };
+        /** StationsRead */
+        StationsRead: {
+            /** Lines */
+            lines: components["schemas"]["ReadLine"][];
+        };
         /**
          * SteadyStretch
          * @description A stretch in balance: its ends, and the means over it. ``slope_pct`` None: heights were not logged.
@@ -13045,6 +14366,157 @@ export interface components {
             shaft_rating_nm: number | null;
         };
         /**
+         * StrengthLook
+         * @description A first look at something that is pulled on or that carries: bolts, a bar, or hinges.
+         *
+         *     What is not noted yet is None. The force comes from a ``pull`` of Recovery along ``direction``, or is typed; a load
+         *     from the changes that it ``carries``, with ``load_kg`` besides.
+         */
+        StrengthLook: {
+            /**
+             * At Mm
+             * @description where it acts, z above the plane of the bracket
+             * @default null
+             */
+            at_mm: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Bolts
+             * @default []
+             */
+            bolts: [
+                number,
+                number
+            ][];
+            /**
+             * Bump
+             * @default 3
+             */
+            bump: number;
+            /**
+             * Carries
+             * @default []
+             */
+            carries: number[];
+            /**
+             * Condition
+             * @default null
+             */
+            condition: ("dry" | "oiled" | "greased") | null;
+            /**
+             * Direction
+             * @description of the pull, in the axes of the bracket
+             * @default null
+             */
+            direction: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Force N
+             * @description typed, where it comes from no pull
+             * @default null
+             */
+            force_n: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Grade
+             * @default null
+             */
+            grade: ("8.8" | "10.9" | "12.9" | "5" | "8") | null;
+            /**
+             * Length Mm
+             * @default null
+             */
+            length_mm: number | null;
+            /**
+             * Load Kg
+             * @default null
+             */
+            load_kg: number | null;
+            /**
+             * Material
+             * @default null
+             */
+            material: ("steel" | "aluminium") | null;
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Out Mm
+             * @default null
+             */
+            out_mm: number | null;
+            /**
+             * Pull
+             * @default null
+             */
+            pull: string | null;
+            /**
+             * Rated N
+             * @default null
+             */
+            rated_n: number | null;
+            /** @default null */
+            section: components["schemas"]["Section"] | null;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "bolts" | "bar" | "hinge";
+            /**
+             * Spacing Mm
+             * @default null
+             */
+            spacing_mm: number | null;
+            /**
+             * Spread
+             * @default false
+             */
+            spread: boolean;
+            /**
+             * Support
+             * @default null
+             */
+            support: ("cantilever" | "both-ends") | null;
+            /**
+             * Thread
+             * @default null
+             */
+            thread: string | null;
+            /**
+             * Welded
+             * @default false
+             */
+            welded: boolean;
+        };
+        /**
+         * StrengthSheet
+         * @description First looks as noted and as they come out, laden; the pulls and masses that they may take.
+         */
+        StrengthSheet: {
+            /** Cautions */
+            cautions: string[];
+            /** Lines */
+            lines: components["schemas"]["Line_StrengthLook_"][];
+            looks: components["schemas"]["Result_tuple_LookStands__________"];
+            /** Masses */
+            masses: components["schemas"]["MassToCarry"][];
+            /** Pulls */
+            pulls: string[];
+        };
+        /**
          * Stretch
          * @description A stretch at a steady speed, where the dial can be read by hand.
          */
@@ -13083,6 +14555,98 @@ export interface components {
             stretch_m: number;
             /** Stretch Pct */
             stretch_pct: number;
+        };
+        /** StringLineOut */
+        StringLineOut: {
+            /**
+             * Front Total Deg
+             * @description both front wheels
+             */
+            front_total_deg: number;
+            /**
+             * Front Total Mm
+             * @description at the rim
+             */
+            front_total_mm: number;
+            /**
+             * Rear Total Deg
+             * @description both rear wheels
+             */
+            rear_total_deg: number;
+            /**
+             * Rear Total Mm
+             * @description at the rim
+             */
+            rear_total_mm: number;
+            /**
+             * Steer Ahead Deg
+             * @description the front wheels stand right of that
+             */
+            steer_ahead_deg: number;
+            /**
+             * Thrust Deg
+             * @description the rear axle heads right of the centre line
+             */
+            thrust_deg: number;
+            /** @description each wheel */
+            wheels: components["schemas"]["FourToes"];
+        };
+        /**
+         * StringRun
+         * @description Two strings beside the vehicle, parallel to its centre line, and what was read at each wheel.
+         */
+        StringRun: {
+            front_left: components["schemas"]["StringsAt"];
+            front_right: components["schemas"]["StringsAt"];
+            /** Name */
+            name: string;
+            /**
+             * Note
+             * @default null
+             */
+            note: string | null;
+            /**
+             * Off Mm
+             * @default null
+             */
+            off_mm: number | null;
+            rear_left: components["schemas"]["StringsAt"];
+            rear_right: components["schemas"]["StringsAt"];
+            /** Rim Mm */
+            rim_mm: number;
+            /**
+             * Taken By
+             * @default null
+             */
+            taken_by: string | null;
+            /**
+             * Taken On
+             * @default null
+             */
+            taken_on: string | null;
+        };
+        /**
+         * StringsAt
+         * @description A wheel: from the string to its rim's leading and trailing edge.
+         */
+        StringsAt: {
+            /** Back Mm */
+            back_mm: number;
+            /** Front Mm */
+            front_mm: number;
+        };
+        /**
+         * Strung
+         * @description What a run of strings says; ``lines`` None with ``why_not``.
+         */
+        Strung: {
+            lines: components["schemas"]["StringLineOut"] | null;
+            /** Name */
+            name: string;
+            /** Off Mm */
+            off_mm: number;
+            /** Why Not */
+            why_not: string | null;
         };
         /**
          * SurfacePressure
@@ -13301,6 +14865,19 @@ export interface components {
              */
             changes: number[] | null;
         };
+        /** TakesOut */
+        TakesOut: {
+            /**
+             * Name
+             * @description what lies there
+             */
+            name: string;
+            /**
+             * Pct
+             * @description of the bed
+             */
+            pct: number;
+        };
         /**
          * Taking
          * @description ``station``: where one stands or lies. Minutes to get ready for all that is taken there, and for each.
@@ -13361,6 +14938,24 @@ export interface components {
              * @default null
              */
             taken_on: string | null;
+        };
+        /**
+         * Template
+         * @description A flat sheet from 0, 0 to its width and height. ``says`` is how it is laid on and what is set by it.
+         */
+        Template: {
+            /** Height Mm */
+            height_mm: number;
+            /** Holes */
+            holes: components["schemas"]["Hole"][];
+            /** Lines */
+            lines: components["schemas"]["Drawn"][];
+            /** Says */
+            says: string[];
+            /** Width Mm */
+            width_mm: number;
+            /** Words */
+            words: components["schemas"]["Word"][];
         };
         /**
          * Tick
@@ -14340,6 +15935,25 @@ export interface components {
             tightest: components["schemas"]["Tightest"][];
         };
         /**
+         * WayOut
+         * @description A box that has to come out, and what it meets. ``free``: nothing, or what may come off first.
+         */
+        WayOut: {
+            /**
+             * Bay
+             * @enum {string}
+             */
+            bay: "engine bay" | "cab" | "bed" | "frame";
+            /** Blocked By */
+            blocked_by: string[];
+            /** First Off */
+            first_off: string[];
+            /** Free */
+            free: boolean;
+            /** Name */
+            name: string;
+        };
+        /**
          * WayPage
          * @description Everything that the page of the way shows, in one piece, to be kept on the device.
          *
@@ -14726,6 +16340,14 @@ export interface components {
             /** Wheels */
             wheels: components["schemas"]["WheelAt"][];
         };
+        /** WheelToe */
+        WheelToe: {
+            /**
+             * Toe Deg
+             * @description in positive
+             */
+            toe_deg: number;
+        };
         /**
          * WheelTried
          * @description Another offset and rim width.
@@ -14844,6 +16466,18 @@ export interface components {
             too_weak: string[];
             /** Winch Kg */
             winch_kg: number;
+        };
+        /**
+         * Word
+         * @description Something written, from its lower left corner on.
+         */
+        Word: {
+            /** Text */
+            text: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /**
          * Work
@@ -15022,6 +16656,38 @@ export interface components {
             };
             /** Symbols */
             symbols: string;
+        };
+        /**
+         * Line
+         * @description A ladder against its own line: what ``frame-datum`` says.
+         */
+        jorvak__core__frame__laddered__Line: {
+            /** Diagonals */
+            diagonals: components["schemas"]["Diagonal"][];
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Stations */
+            stations: components["schemas"]["Station"][];
+            /** Yaw Deg */
+            yaw_deg: number;
+        };
+        /**
+         * Line
+         * @description One line: what it has left where its ends are furthest apart, and what of that is beyond its slack.
+         *
+         *     ``on_its_way``: worked out from its ends, lock included; otherwise measured at full droop.
+         */
+        jorvak__core__stance__lines__Line: {
+            /** Key */
+            key: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Name */
+            name: string;
+            /** On Its Way */
+            on_its_way: boolean;
+            /** Spare Mm */
+            spare_mm: number;
         };
     };
     responses: {
@@ -16845,6 +18511,377 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    frame_get_cut_cut_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_get_datum_datum_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DatumSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_template_as_dxf_pieces__int_piece_id__template_dxf_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its template for a cutter. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/vnd.dxf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_template_as_pdf_pieces__int_piece_id__template_pdf_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+                paper?: "A4" | "A3";
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its template at 1:1. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_plate_from_dxf_plate_from_dxf_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlateFromDxf"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_read_scratched_read_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Scratched"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StationsRead"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_get_room_room_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_get_strength_strength_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StrengthSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_try_a_piece_try_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PieceTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PieceWorked"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     stance_read_ground_grounds_read_post: {
         parameters: {
             query?: never;
@@ -18564,7 +20601,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
+                table: "question" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "ladder" | "point_table" | "string_run" | "cut_piece" | "strength_look" | "room_box" | "survey_item" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
             };
             cookie?: never;
         };
@@ -18615,7 +20652,7 @@ export interface operations {
             header?: never;
             path: {
                 rig_id: number;
-                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
+                table: "question" | "accepted" | "part" | "seat" | "tank" | "place" | "cargo" | "trailer" | "weighing" | "gap" | "profile" | "battery" | "circuit" | "connector" | "heat_run" | "kit_part" | "winch_table" | "pull" | "ladder" | "point_table" | "string_run" | "cut_piece" | "strength_look" | "room_box" | "survey_item" | "photo" | "tape_photo" | "job" | "log_line" | "taken_off" | "interval" | "test_card" | "invoice" | "leg" | "fill" | "paper" | "country" | "contact" | "ledger_entry";
                 record_id: number;
             };
             cookie?: never;

@@ -109,7 +109,8 @@ def _draw(canvas: Any, sheet: Template, tile: Tile, tiles: Tiles) -> None:
     canvas.scale(PT_PER_MM, PT_PER_MM)
     canvas.translate(MARGIN_MM, MARGIN_MM + BLOCK_MM)
     frame = canvas.beginPath()
-    frame.rect(0, 0, width, height)
+    # A line on the edge is drawn whole.
+    frame.rect(-1, -1, width + 2, height + 2)
     canvas.clipPath(frame, stroke=0, fill=0)
     canvas.translate(-tile.x_mm, -tile.y_mm)
     for line in sheet.lines:

@@ -23,6 +23,7 @@ from jorvak.web.doing import doing_pages
 from jorvak.web.door import door_pages, put_a_door
 from jorvak.web.driveline import driveline_pages
 from jorvak.web.drives import Desk, drive_pages
+from jorvak.web.frame import frame_pages
 from jorvak.web.going import going_pages
 from jorvak.web.history import history_pages
 from jorvak.web.incoming import look_at_what_comes_in
@@ -101,7 +102,7 @@ def create_app(
         put_a_door(app, beyond.people, beyond.over_tls)
     problems.register(app)
     for pages in (
-        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, recovery_pages, trip_pages, going_pages, way_pages,
+        rig_pages, plan_pages, working_pages, measure_pages, decision_pages, record_pages, survey_pages, rolling_pages, drive_pages, driveline_pages, stance_pages, recovery_pages, frame_pages, trip_pages, going_pages, way_pages,
         load_pages, weighing_pages, notebook_pages, work_pages, doing_pages, shop_pages, buying_pages, paper_pages, history_pages, long_work_pages, door_pages, share_pages,
     ):  # fmt: skip
         app.register_api(pages)

@@ -1,7 +1,5 @@
 """Recovery: pulls rigged and tried out, circuits and batteries, climbs on which it may boil."""
 
-from typing import Generic, TypeVar
-
 from flask import Response, request
 from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
@@ -31,7 +29,6 @@ from jorvak.core.recovery.pulls import PullStands, allowed_of
 from jorvak.core.recovery.records import KitPart, Pull, WinchTable
 from jorvak.core.recovery.trying import PullTrial, TriedPull, try_pull
 from jorvak.core.recovery.winching import AgainstMass, Winch
-from jorvak.core.rig import Record
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.climbs import LegHeat
 from jorvak.formats.connector_book import read_book, write_book
@@ -40,6 +37,7 @@ from jorvak.instruments.battery_monitor import BatteryMonitor, Counted
 from jorvak.instruments.climb import SimulatedClimb
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
+from jorvak.web.lines import Line, lines_of
 from jorvak.web.pages import Pages
 from jorvak.web.papers import file_of, sent
 from jorvak.web.rig import RigPath
@@ -48,21 +46,6 @@ from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, s
 recovery_pages = Pages(
     "recovery", __name__, url_prefix="/api/rigs/<int:rig_id>/recovery", abp_tags=[Tag(name="recovery")]
 )
-
-R = TypeVar("R", bound=Record)
-
-
-class Line(BaseModel, Generic[R]):
-    """A record with the version that a write to it has to name."""
-
-    id: int
-    version: int
-    record: R
-
-
-def _lines(record: RigRecord, table: str, kind: type[R]) -> list[Line[R]]:
-    versions = record.record_versions.get(table, {})
-    return [Line(id=each.id, version=versions[each.id], record=each) for each in record.rig.all(kind)]
 
 
 def _judged(record: RigRecord, view: View) -> Moment:
@@ -114,13 +97,13 @@ def get_pulls(path: RigPath, query: View) -> Response:
             winch=results.winch,
             against_mass=results.against_mass,
             pulls=results.pulls,
-            foreseen=_lines(record, "pull", Pull),
-            kit=_lines(record, "kit_part", KitPart),
+            foreseen=lines_of(record, Pull),
+            kit=lines_of(record, KitPart),
             allowed=[
                 KitAllowed(name=part.name, at=part.at, allowed_kg=allowed_of(ask, part))
                 for part in record.rig.all(KitPart)
             ],
-            tables=_lines(record, "winch_table", WinchTable),
+            tables=lines_of(record, WinchTable),
             cautions=[CAUTIONS["winch"], ALONE, HOLDS],
         )
     )
@@ -179,9 +162,9 @@ def get_power(path: RigPath, query: View) -> Response:
             standing_still=results.standing_still,
             charging=results.charging,
             alternating=results.alternating,
-            found=_lines(record, "battery", FoundBattery),
-            wired=_lines(record, "circuit", Circuit),
-            connectors=_lines(record, "connector", Connector),
+            found=lines_of(record, FoundBattery),
+            wired=lines_of(record, Circuit),
+            connectors=lines_of(record, Connector),
             cautions=[CAUTIONS["battery"], WIRING],
         )
     )
@@ -261,7 +244,7 @@ def get_heat(path: RigPath, query: View) -> Response:
             airflow=heat.airflow,
             longest_climb=heat.longest_climb,
             legs=results.of(TripResults).climb_heat,
-            runs=_lines(record, "heat_run", HeatRun),
+            runs=lines_of(record, HeatRun),
         )
     )
 

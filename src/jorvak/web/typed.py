@@ -8,6 +8,7 @@ from jorvak.core.quantities import (
     COUNT,
     CURRENT,
     DISTANCE,
+    LENGTH,
     MASS,
     MONEY,
     PERCENT,
@@ -44,6 +45,18 @@ OF_RECORDS: dict[str, Quantity] = {
 """Numbers that records hold outside the figures of the rig, by key."""
 OF_WINCH_TABLE: dict[str, Quantity] = {"pull_kg": MASS, "amps": CURRENT}
 """Numbers of a winch's table; rope speeds are plain ones."""
+MEASURED = (
+    "stations", "points", "given", "bolts", "x", "y", "z", "front_left", "front_right", "rear_left", "rear_right", "section",
+    "origin_mm", "at_mm", "force_n", "direction", "off_mm", "limit_mm", "rim_mm", "length_mm", "out_mm", "spacing_mm",
+    "wants_mm", "moves_mm", "load_kg", "rated_n", "bump", "count",
+)  # fmt: skip
+"""Keys of records that hold lengths, points and forces, as measured or drawn."""
+PLAIN: dict[str, Quantity] = {
+    **dict.fromkeys(("left", "right", "at", "want", "x", "y", "z", "bolts"), LENGTH),
+    **dict.fromkeys(("cuts", "points", "bump", "k_factor", "nut_factor", "count", "direction"), COUNT),
+}
+"""What is measured by keys that do not end with a unit."""
+WHOLE = ("cuts", "points", "count")
 COUNTED = ("spline_count", "bolt_count", "pins", "pulses_per_rev")
 """Fields of a part's face that are numbers without a unit in their key."""
 
@@ -93,11 +106,34 @@ def with_numbers(record: dict[str, Any], view: View, currency: str) -> dict[str,
             }
         elif key == "table_rows" and isinstance(value, list):
             read_here[key] = [_table_row(number, row, view) for number, row in enumerate(value)]
+        elif key in MEASURED:
+            read_here[key] = measured(key, value, view)
         elif key in ("value", "off") and isinstance(value, str) and isinstance(record.get("what"), str):
             # A figure of the ledger: by what it is, in the units that are shown.
             quantity = quantity_of_key(record["what"]) or COUNT
             read_here[key] = amount(key, value, quantity, view, signed=True)
     return {**record, **read_here}
+
+
+def measured(field: str, value: Any, view: View, quantity: Quantity | None = None) -> Any:
+    """What was measured or drawn, at whatever depth, its numbers read where they were typed: by the key that they
+    stand under, in lists too. Words stay words. Raises Refused on the number's own path.
+    """
+    if isinstance(value, dict):
+        return {
+            key: measured(f"{field}.{key}", each, view, PLAIN.get(key, quantity_of_key(key)))
+            for key, each in value.items()
+        }
+    if isinstance(value, list):
+        return [measured(f"{field}.{at}", each, view, quantity) for at, each in enumerate(value)]
+    if not isinstance(value, str):
+        return value
+    key = next(part for part in reversed(field.split(".")) if not part.isdigit())
+    quantity = quantity or PLAIN.get(key) or quantity_of_key(key)
+    if quantity is None:
+        return value
+    number = amount(field, value, quantity, view, signed=True)
+    return int(number) if key in WHOLE and number is not None and number.is_integer() else number
 
 
 def _table_row(number: int, row: Any, view: View) -> Any:

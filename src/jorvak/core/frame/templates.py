@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable, Iterator
 from typing import Any, Literal
 
 from jorvak.core.calculation import Point
+from jorvak.core.counted import counted
 from jorvak.core.frame.bend import BendIn, BendOut
 from jorvak.core.frame.cope import CopeIn, CopeOut
 from jorvak.core.frame.patch import PatchIn, PatchOut
@@ -184,7 +185,7 @@ def _pie_cut(given: PieCutIn, answer: PieCutOut) -> Template:
         ),
         [Word(-long + 2, 3, "stays: the wall it hinges on"), Word(-long + 2, height - 6, "open wall")],
         (
-            f"{given.cuts} cut{'s' if given.cuts > 1 else ''} like this bend it by {answer.angle_deg:.2f}°; each wedge is "
+            f"{counted(given.cuts, 'cut')} like this: bent by {answer.angle_deg:.2f}°; each wedge is "
             f"{answer.wedge_mm:.1f} mm at the open wall.",
             f"The blade's middle follows the two lines, {answer.mark_mm:.1f} mm apart at the open wall.",
             f"Closed it is {answer.shortens_mm:.1f} mm shorter in the middle of the section.",
@@ -209,7 +210,7 @@ def _plate(given: PlateIn, answer: PlateOut) -> Template:
         ],
         (
             f"{given.material.capitalize()}, {given.thickness_mm:g} mm, {answer.mass_kg:.2f} kg.",
-            f"Cut {answer.cut_length_mm:.0f} mm in all, {len(given.holes)} holes.",
+            f"Cut {answer.cut_length_mm:.0f} mm in all, {counted(len(given.holes), 'hole')}.",
         ),
         [Hole(hole.x_mm, hole.y_mm, hole.diameter_mm) for hole in given.holes],
     )
