@@ -786,6 +786,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/frame/wheelbase/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The rear axle moved at the stage that is looked at, and all that it touches. Nothing is written. */
+        post: operations["frame_try_wheelbase_wheelbase_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/grounds/read": {
         parameters: {
             query?: never;
@@ -2729,6 +2746,14 @@ export interface components {
              * @enum {string}
              */
             verdict: "matched" | "loose-surface-only" | "stop";
+        };
+        /** AxleMove */
+        AxleMove: {
+            /**
+             * Move
+             * @description rear axle back by, as typed; forward is below 0
+             */
+            move: string;
         };
         /** AxlesCrossed */
         AxlesCrossed: {
@@ -6022,15 +6047,6 @@ export interface components {
             /** Holds */
             holds: components["schemas"]["HeldAt"][];
         };
-        /** Hole */
-        Hole: {
-            /** Diameter Mm */
-            diameter_mm: number;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-        };
         /**
          * Home
          * @description ``lines`` are of this trip, oldest first. ``km`` and ``litres`` are those of its fills, ``true_km`` what has truly
@@ -6812,6 +6828,36 @@ export interface components {
             taken_on: string | null;
         };
         /**
+         * LadderLine
+         * @description A ladder against its own line: what ``frame-datum`` says.
+         */
+        LadderLine: {
+            /** Diagonals */
+            diagonals: components["schemas"]["Diagonal"][];
+            /** Pitch Deg */
+            pitch_deg: number;
+            /** Stations */
+            stations: components["schemas"]["Station"][];
+            /** Yaw Deg */
+            yaw_deg: number;
+        };
+        /**
+         * LaidOver
+         * @description Points laid over those of ``other``: what ``frame-against`` says. ``unmatched`` stand in one of them only.
+         */
+        LaidOver: {
+            /** Other */
+            other: string;
+            /** Points */
+            points: components["schemas"]["PointOff"][];
+            /** Rms Mm */
+            rms_mm: number;
+            /** Unmatched */
+            unmatched: string[];
+            /** Worst */
+            worst: string;
+        };
+        /**
          * Largest
          * @description The largest of its kind that passes untouched; what stops the next one. None: even the smallest touches.
          */
@@ -7193,17 +7239,21 @@ export interface components {
         };
         /**
          * Line
-         * @description A ladder against its own line: what ``frame-datum`` says.
+         * @description One line: what it has left where its ends are furthest apart, and what of that is beyond its slack.
+         *
+         *     ``on_its_way``: worked out from its ends, lock included; otherwise measured at full droop.
          */
         Line: {
-            /** Diagonals */
-            diagonals: components["schemas"]["Diagonal"][];
-            /** Pitch Deg */
-            pitch_deg: number;
-            /** Stations */
-            stations: components["schemas"]["Station"][];
-            /** Yaw Deg */
-            yaw_deg: number;
+            /** Key */
+            key: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Name */
+            name: string;
+            /** On Its Way */
+            on_its_way: boolean;
+            /** Spare Mm */
+            spare_mm: number;
         };
         /**
          * LineAnswer
@@ -7657,11 +7707,7 @@ export interface components {
             /** Factor */
             factor: number | null;
             /** Force N */
-            force_n: [
-                number,
-                number,
-                number
-            ] | null;
+            force_n: number[] | null;
             /** Gaps */
             gaps: string[];
             /** Least */
@@ -7823,12 +7869,9 @@ export interface components {
         MeasuredFrame: {
             /** Limit Mm */
             limit_mm: number;
-            line: components["schemas"]["jorvak__core__frame__laddered__Line"] | null;
+            line: components["schemas"]["LadderLine"] | null;
             /** Mounts */
-            mounts: [
-                string,
-                "axle" | "steering" | "body" | "engine" | "other"
-            ][];
+            mounts: components["schemas"]["Mounted"][];
             /** Name */
             name: string;
             /**
@@ -7838,7 +7881,7 @@ export interface components {
             of_what: "this frame" | "maker's sheet" | "donor";
             /** Off Mm */
             off_mm: number;
-            over: components["schemas"]["Over"] | null;
+            over: components["schemas"]["LaidOver"] | null;
             /** Why No Line */
             why_no_line: string | null;
             /** Why Not Over */
@@ -7974,6 +8017,19 @@ export interface components {
             compared: components["schemas"]["CountBeside"];
             /** Readings */
             readings: components["schemas"]["Counted"][];
+        };
+        /**
+         * Mounted
+         * @description What is mounted at a station or point.
+         */
+        Mounted: {
+            /**
+             * Mount
+             * @enum {string}
+             */
+            mount: "axle" | "steering" | "body" | "engine" | "other";
+            /** Name */
+            name: string;
         };
         /** Move */
         Move: {
@@ -8507,22 +8563,6 @@ export interface components {
             days: components["schemas"]["DayChance"][];
         };
         /**
-         * Over
-         * @description Points laid over those of ``other``: what ``frame-against`` says. ``unmatched`` stand in one of them only.
-         */
-        Over: {
-            /** Other */
-            other: string;
-            /** Points */
-            points: components["schemas"]["PointOff"][];
-            /** Rms Mm */
-            rms_mm: number;
-            /** Unmatched */
-            unmatched: string[];
-            /** Worst */
-            worst: string;
-        };
-        /**
          * Overruled
          * @description A rule of order that does not hold here: the job does not wait for ``before``, and why.
          */
@@ -8819,6 +8859,8 @@ export interface components {
         /**
          * PieceWorked
          * @description What a piece comes to: the answer of its calculation, its template, and of a rail its line before and after.
+         *
+         *     ``given`` is what was typed, as it was read: in the core's units.
          */
         PieceWorked: {
             /** Answer */
@@ -8830,6 +8872,10 @@ export interface components {
                 number,
                 number
             ][][];
+            /** Given */
+            given: {
+                [key: string]: unknown;
+            };
             template: components["schemas"]["Template"];
         };
         /**
@@ -12257,7 +12303,7 @@ export interface components {
              */
             unsure: string[];
             /** Value */
-            value: components["schemas"]["jorvak__core__stance__lines__Line"][] | null;
+            value: components["schemas"]["Line"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -14947,15 +14993,57 @@ export interface components {
             /** Height Mm */
             height_mm: number;
             /** Holes */
-            holes: components["schemas"]["Hole"][];
+            holes: components["schemas"]["TemplateHole"][];
             /** Lines */
-            lines: components["schemas"]["Drawn"][];
+            lines: components["schemas"]["TemplateLine"][];
             /** Says */
             says: string[];
             /** Width Mm */
             width_mm: number;
             /** Words */
-            words: components["schemas"]["Word"][];
+            words: components["schemas"]["TemplateWord"][];
+        };
+        /** TemplateHole */
+        TemplateHole: {
+            /** Diameter Mm */
+            diameter_mm: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+        };
+        /**
+         * TemplateLine
+         * @description A line through ``points``; ``closed`` back to the first.
+         */
+        TemplateLine: {
+            /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /**
+             * Layer
+             * @enum {string}
+             */
+            layer: "cut" | "fold" | "mark";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * TemplateWord
+         * @description Something written, from its lower left corner on.
+         */
+        TemplateWord: {
+            /** Text */
+            text: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
         };
         /**
          * Tick
@@ -15150,6 +15238,18 @@ export interface components {
             off_mm: number;
             /** Verdict */
             verdict: string;
+        };
+        /**
+         * Touched
+         * @description Something that a longer or shorter wheelbase touches, as written, before and after.
+         */
+        Touched: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Label */
+            label: string;
         };
         /**
          * Towing
@@ -16358,6 +16458,11 @@ export interface components {
             /** Rim Width In */
             rim_width_in: number;
         };
+        /** WheelbaseTried */
+        WheelbaseTried: {
+            /** Rows */
+            rows: components["schemas"]["Touched"][];
+        };
         /**
          * WhenReally
          * @description How likely each day is, of all that stands in the shop; what that means for each vehicle's date.
@@ -16466,18 +16571,6 @@ export interface components {
             too_weak: string[];
             /** Winch Kg */
             winch_kg: number;
-        };
-        /**
-         * Word
-         * @description Something written, from its lower left corner on.
-         */
-        Word: {
-            /** Text */
-            text: string;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
         };
         /**
          * Work
@@ -16656,38 +16749,6 @@ export interface components {
             };
             /** Symbols */
             symbols: string;
-        };
-        /**
-         * Line
-         * @description A ladder against its own line: what ``frame-datum`` says.
-         */
-        jorvak__core__frame__laddered__Line: {
-            /** Diagonals */
-            diagonals: components["schemas"]["Diagonal"][];
-            /** Pitch Deg */
-            pitch_deg: number;
-            /** Stations */
-            stations: components["schemas"]["Station"][];
-            /** Yaw Deg */
-            yaw_deg: number;
-        };
-        /**
-         * Line
-         * @description One line: what it has left where its ends are furthest apart, and what of that is beyond its slack.
-         *
-         *     ``on_its_way``: worked out from its ends, lock included; otherwise measured at full droop.
-         */
-        jorvak__core__stance__lines__Line: {
-            /** Key */
-            key: string;
-            /** Left Mm */
-            left_mm: number;
-            /** Name */
-            name: string;
-            /** On Its Way */
-            on_its_way: boolean;
-            /** Spare Mm */
-            spare_mm: number;
         };
     };
     responses: {
@@ -18869,6 +18930,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PieceWorked"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    frame_try_wheelbase_wheelbase_try_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AxleMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelbaseTried"];
                 };
             };
             401: components["responses"]["401"];

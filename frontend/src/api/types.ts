@@ -108,3 +108,6 @@ export type CircuitStands = Schemas["CircuitStands"];
 export type HeatSheet = Schemas["HeatSheet"];
 export type HeatField = Schemas["HeatField"];
 export type ClimbLogged = Schemas["ClimbLogged"];
+export type MeasuredFrame = Schemas["MeasuredFrame"];
+export type PieceSort = Schemas["CutPiece"]["sort"];
+export type LookStands = Schemas["LookStands"];

@@ -5,7 +5,7 @@ import math
 from collections.abc import Iterator, Sequence
 from typing import Any, Literal
 
-from jorvak.core.frame.templates import Drawn, Template
+from jorvak.core.frame.templates import Template, TemplateLine
 from jorvak.core.immutable import record
 
 Paper = Literal["A4", "A3"]
@@ -129,7 +129,7 @@ def _draw(canvas: Any, sheet: Template, tile: Tile, tiles: Tiles) -> None:
 _DASHES: dict[str, tuple[float, ...]] = {"cut": (), "fold": (4.0, 1.5), "mark": (1.0, 1.0)}
 
 
-def _stroke(canvas: Any, line: Drawn) -> None:
+def _stroke(canvas: Any, line: TemplateLine) -> None:
     canvas.setDash(list(_DASHES[line.layer]))
     canvas.setLineWidth(0.3 if line.layer == "cut" else 0.15)
     path = canvas.beginPath()

@@ -16,6 +16,7 @@ from jorvak.core.frame.bays import Bays
 from jorvak.core.frame.bed_room import BedRoomOut
 from jorvak.core.frame.cautions import FIRST_LOOK
 from jorvak.core.frame.hoist import HoistOut
+from jorvak.core.frame.kinds.wheelbase import Wheelbase
 from jorvak.core.frame.laddered import MeasuredFrame
 from jorvak.core.frame.looked import LookStands
 from jorvak.core.frame.pieces import PIECES, PieceSort
@@ -24,8 +25,10 @@ from jorvak.core.frame.records import CutPiece, Ladder, PointTable, RoomBox, Str
 from jorvak.core.frame.station_lines import ReadLine, read_stations
 from jorvak.core.frame.stringed import Strung
 from jorvak.core.frame.templates import Template, after_the_cut, plate_in_vehicle, template
+from jorvak.core.frame.touching import touched
 from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.kinds import masses_of, title_of
+from jorvak.core.quantities import LENGTH
 from jorvak.core.recovery.records import Pull
 from jorvak.core.rig import Change
 from jorvak.formats.template_dxf import read_plate, template_dxf
@@ -36,7 +39,7 @@ from jorvak.web.pages import Pages
 from jorvak.web.papers import file_of, sent
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, kept_results, rigs, still_there, today
-from jorvak.web.typed import measured
+from jorvak.web.typed import amount, measured
 
 frame_pages = Pages(
     "frame", __name__, url_prefix="/api/rigs/<int:rig_id>/frame", abp_tags=[Tag(name="frame")]
@@ -97,8 +100,12 @@ def read_scratched(path: RigPath, query: View, body: Scratched) -> Response:
 
 
 class PieceWorked(BaseModel):
-    """What a piece comes to: the answer of its calculation, its template, and of a rail its line before and after."""
+    """What a piece comes to: the answer of its calculation, its template, and of a rail its line before and after.
 
+    ``given`` is what was typed, as it was read: in the core's units.
+    """
+
+    given: dict[str, Any]
     answer: dict[str, Any]
     template: Template
     bent: list[list[tuple[float, float]]]
@@ -111,7 +118,7 @@ def _worked(sort: PieceSort, given: dict[str, Any]) -> PieceWorked:
         calculation = PIECES[sort]
         read = calculation.model_in.model_validate({k: v for k, v in given.items() if v is not None})
         bent = [list(line) for line in after_the_cut(read, calculation(given))]
-    return PieceWorked(answer=answer, template=template(sort, given), bent=bent)
+    return PieceWorked(given=given, answer=answer, template=template(sort, given), bent=bent)
 
 
 class PieceLine(BaseModel):
@@ -334,4 +341,34 @@ def get_room(path: RigPath, query: View) -> Response:
             boxes=lines_of(record, RoomBox),
             cautions=[CAUTIONS["stands"], CAUTIONS["fuel"]],
         )
+    )
+
+
+class AxleMove(BaseModel):
+    move: str = Field(max_length=60, description="rear axle back by, as typed; forward is below 0")
+
+
+class Touched(BaseModel):
+    """Something that a longer or shorter wheelbase touches, as written, before and after."""
+
+    label: str
+    before: str
+    after: str
+
+
+class WheelbaseTried(BaseModel):
+    rows: list[Touched]
+
+
+@frame_pages.post("/wheelbase/try", responses={200: WheelbaseTried})
+def try_wheelbase(path: RigPath, query: View, body: AxleMove) -> Response:
+    """The rear axle moved at the stage that is looked at, and all that it touches. Nothing is written."""
+    record = rigs().read(path.rig_id, query.person)
+    by = amount("move", body.move, LENGTH, query, signed=True)
+    if by is None or by == 0:
+        raise Refused("move", "By how much is the axle moved? For example 150, or −80.")
+    here = _here(record, query)
+    rows = touched(here, Wheelbase(move_mm=by), query.preset)
+    return as_json(
+        WheelbaseTried(rows=[Touched(label=r.label, before=r.before, after=r.after) for r in rows])
     )

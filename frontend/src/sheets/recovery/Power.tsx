@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { PowerSheet } from "../../api/types";
 import { OneOf } from "../../parts/OneOf";
 import { Problem } from "../../parts/Problem";
-import { Cautions } from "./Cautions";
+import { Cautions } from "../../parts/Cautions";
 import { Alternator } from "./Alternator";
 import { CircuitDrawing } from "./CircuitDrawing";
 import { CircuitRow, NewCircuit } from "./CircuitForm";

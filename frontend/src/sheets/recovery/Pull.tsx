@@ -3,9 +3,10 @@ import { useState } from "react";
 
 import type { PullSheet, PullStands, PullTrial } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { PickOne } from "../../parts/PickOne";
 import { Problem } from "../../parts/Problem";
 import { WaitsFor } from "../../parts/WaitsFor";
-import { Cautions } from "./Cautions";
+import { Cautions } from "../../parts/Cautions";
 import { DrumDrawing } from "./DrumDrawing";
 import { FromAbove } from "./FromAbove";
 import { Gaps } from "./Gaps";
@@ -30,18 +31,12 @@ export function Pull() {
     <>
       <Cautions of={data.cautions} />
       {data.foreseen.length > 1 && (
-        <div role="group" aria-label="Pulls foreseen" className="cond no-print flex flex-wrap gap-x-5">
-          {data.foreseen.map(({ id, record }) => (
-            <button
-              key={id}
-              aria-pressed={id === pull?.id}
-              className={`min-h-10 border-b-2 font-semibold ${id === pull?.id ? "border-ink" : "border-transparent text-quiet"}`}
-              onClick={() => setChosen(id)}
-            >
-              {record.name}
-            </button>
-          ))}
-        </div>
+        <PickOne
+          label="Pulls foreseen"
+          of={data.foreseen.map(({ id, record }) => ({ id, name: record.name }))}
+          chosen={pull?.id}
+          choose={setChosen}
+        />
       )}
       {pull ? (
         <OnePull key={pull.id} sheet={data} pull={pull} />

@@ -12,7 +12,8 @@ import { TakeFile } from "../../parts/TakeFile";
 import { useMeasure } from "../../parts/useMeasure";
 import { asText } from "../../parts/quantity";
 import { wordsIn } from "../../parts/typedIn";
-import { type Climb, useLook, useWritten } from "./useRecovery";
+import { useLook } from "../../parts/useLook";
+import { type Climb, useWritten } from "./useRecovery";
 
 const KEYS = [
   ["coolant_c", "coolant"],

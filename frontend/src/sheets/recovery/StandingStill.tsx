@@ -9,7 +9,7 @@ import { Problem } from "../../parts/Problem";
 import { useMeasure } from "../../parts/useMeasure";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { Line } from "./Taken";
-import { useLook } from "./useRecovery";
+import { useLook } from "../../parts/useLook";
 
 export function StandingStill({ sheet }: { sheet: PowerSheet }) {
   const result = sheet.standing_still;

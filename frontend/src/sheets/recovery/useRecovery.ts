@@ -4,17 +4,7 @@ import { useAsked } from "../../api/useAsked";
 import type { PullTrial } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { asText } from "../../parts/quantity";
-import { useSettings } from "../../parts/settings";
-
-/** The rig and how it is looked at, as every question names them. */
-export function useLook() {
-  const { sheet, stage } = useBench();
-  const { units, person } = useSettings();
-  return {
-    key: [sheet.id, stage, units, person, sheet.revision, sheet.today],
-    params: { path: { rig_id: sheet.id }, query: { stage, units, person } },
-  };
-}
+import { useLook } from "../../parts/useLook";
 
 export function usePulls() {
   const { key, params } = useLook();

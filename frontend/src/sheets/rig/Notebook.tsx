@@ -8,7 +8,7 @@ import { counted } from "../../parts/counted";
 import { KnownMark } from "../../parts/KnownMark";
 import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
-import { useRested } from "./useRested";
+import { useRested } from "../../parts/useRested";
 
 const EXAMPLE = `wheelbase 2740, track 1540/1530
 weight front 1120, rear 980

@@ -22,7 +22,7 @@ USUAL_OFF_MM = 3.0
 
 
 @record(frozen=True, slots=True)
-class Line:
+class LadderLine:
     """A ladder against its own line: what ``frame-datum`` says."""
 
     yaw_deg: float
@@ -32,7 +32,7 @@ class Line:
 
 
 @record(frozen=True, slots=True)
-class Over:
+class LaidOver:
     """Points laid over those of ``other``: what ``frame-against`` says. ``unmatched`` stand in one of them only."""
 
     other: str
@@ -40,6 +40,14 @@ class Over:
     rms_mm: float
     worst: str
     unmatched: tuple[str, ...]
+
+
+@record(frozen=True, slots=True)
+class Mounted:
+    """What is mounted at a station or point."""
+
+    name: str
+    mount: Mount
 
 
 @record(frozen=True, slots=True)
@@ -53,11 +61,11 @@ class MeasuredFrame:
     of_what: OfWhat
     limit_mm: float
     off_mm: float
-    line: Line | None
+    line: LadderLine | None
     why_no_line: str | None
-    over: Over | None
+    over: LaidOver | None
     why_not_over: str | None
-    mounts: tuple[tuple[str, Mount], ...]
+    mounts: tuple[Mounted, ...]
 
 
 def measured_frames(ask: Ask) -> tuple[MeasuredFrame, ...]:
@@ -91,13 +99,14 @@ def off_of(each: Ladder | PointTable) -> float:
     return 0.0 if each.of_what == "maker's sheet" else USUAL_OFF_MM
 
 
-def _mounts(each: Ladder | PointTable) -> Iterator[tuple[str, Mount]]:
+def _mounts(each: Ladder | PointTable) -> Iterator[Mounted]:
     if isinstance(each, Ladder):
         for station in each.stations:
             if station.mount is not None:
-                yield from ((name, station.mount) for name in (station.name, *sides_of(station.name)))
+                for name in (station.name, *sides_of(station.name)):
+                    yield Mounted(name, station.mount)
     else:
-        yield from ((point.name, point.mount) for point in each.points if point.mount is not None)
+        yield from (Mounted(point.name, point.mount) for point in each.points if point.mount is not None)
 
 
 def sides_of(station: str) -> tuple[str, str]:
@@ -105,7 +114,7 @@ def sides_of(station: str) -> tuple[str, str]:
     return f"{station} L", f"{station} R"
 
 
-def _line(ask: Ask, ladder: Ladder) -> Line:
+def _line(ask: Ask, ladder: Ladder) -> LadderLine:
     came_to: FrameDatumOut = frame_datum(
         FrameDatumIn(
             pairs=[_station(ask, ladder, each) for each in ladder.stations],
@@ -113,7 +122,7 @@ def _line(ask: Ask, ladder: Ladder) -> Line:
             limit_mm=ladder.limit_mm,
         )
     )
-    return Line(came_to.yaw_deg, came_to.pitch_deg, tuple(came_to.stations), tuple(came_to.diagonals))
+    return LadderLine(came_to.yaw_deg, came_to.pitch_deg, tuple(came_to.stations), tuple(came_to.diagonals))
 
 
 def _station(ask: Ask, ladder: Ladder, each: StationAt) -> StationIn:
@@ -154,7 +163,7 @@ def points_of(each: Ladder | PointTable) -> tuple[PointAt, ...]:
     )
 
 
-def _over(ask: Ask, each: Ladder | PointTable, every: Sequence[Ladder | PointTable]) -> Over:
+def _over(ask: Ask, each: Ladder | PointTable, every: Sequence[Ladder | PointTable]) -> LaidOver:
     other = next((one for one in every if one.name == each.against and one is not each), None)
     if other is None:
         raise Refused(
@@ -178,7 +187,7 @@ def _over(ask: Ask, each: Ladder | PointTable, every: Sequence[Ladder | PointTab
         )
     )
     names = {point.name for point in both}
-    return Over(
+    return LaidOver(
         other=other.name,
         points=tuple(came_to.points),
         rms_mm=came_to.rms_mm,

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from typing import TypeVar
 
 from jorvak.core.calculation import Point3, Refused
+from jorvak.core.catalogue import usual_share
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.frame import beam as bars
 from jorvak.core.frame import hinge_load as hinges
@@ -16,11 +17,15 @@ from jorvak.core.frame.laddered import USUAL_OFF_MM
 from jorvak.core.frame.records import Condition, LookSort, StrengthLook
 from jorvak.core.immutable import record
 from jorvak.core.load.masses import brought_laden
+from jorvak.core.quantities import MASS
 from jorvak.core.quantities.units import STANDARD_GRAVITY
 from jorvak.core.recovery.pulls import pulls
 from jorvak.core.recovery.records import Pull
 
 NUT_FACTORS: dict[Condition, float] = {"dry": 0.20, "oiled": 0.15, "greased": 0.12}
+
+FORCE_SHARE = 0.15
+"""What a force that somebody typed may be off. Source: the trade's conventions, of what is assumed."""
 
 T = TypeVar("T")
 
@@ -37,7 +42,7 @@ class LookStands:
     sort: LookSort
     factor: float | None
     least: float
-    force_n: Point3 | None
+    force_n: tuple[float, ...] | None
     load_kg: float | None
     each: tuple[BoltUse, ...]
     worst: int | None
@@ -143,7 +148,8 @@ def _force(ask: Ask, look: StrengthLook) -> Point3:
     if look.pull is None:
         if look.force_n is None:
             raise Missing(None, "what pulls on it: a pull of Recovery, or newtons")
-        return look.force_n
+        about = ask.times(f"{look.name}, its peak as typed", FORCE_SHARE)
+        return look.force_n[0] * about, look.force_n[1] * about, look.force_n[2] * about
     if look.direction is None or math.hypot(*look.direction) == 0:
         raise Missing(None, "the direction of the pull on the bracket")
     newtons = peak_kg(ask, look.pull) * STANDARD_GRAVITY
@@ -175,7 +181,7 @@ def _load_kg(ask: Ask, look: StrengthLook) -> float:
     """What hangs on it. Raises Missing."""
     if look.load_kg is None and not look.carries:
         raise Missing(None, "what it carries")
-    kg = look.load_kg or 0.0
+    kg = (look.load_kg or 0.0) * ask.times(f"{look.name}, its load as typed", usual_share(MASS, "assumed"))
     by_change = {each.change: each for each in brought_laden(ask) if each.change is not None}
     for change in look.carries:
         brought = by_change.get(change)

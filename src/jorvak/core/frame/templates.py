@@ -21,7 +21,7 @@ TAIL_MM, STRIP_MM, BESIDE_MM, CROSS_MM = 40.0, 40.0, 40.0, 6.0
 
 
 @record(frozen=True, slots=True)
-class Drawn:
+class TemplateLine:
     """A line through ``points``; ``closed`` back to the first."""
 
     layer: Layer
@@ -30,14 +30,14 @@ class Drawn:
 
 
 @record(frozen=True, slots=True)
-class Hole:
+class TemplateHole:
     x_mm: float
     y_mm: float
     diameter_mm: float
 
 
 @record(frozen=True, slots=True)
-class Word:
+class TemplateWord:
     """Something written, from its lower left corner on."""
 
     x_mm: float
@@ -51,9 +51,9 @@ class Template:
 
     width_mm: float
     height_mm: float
-    lines: tuple[Drawn, ...]
-    holes: tuple[Hole, ...]
-    words: tuple[Word, ...]
+    lines: tuple[TemplateLine, ...]
+    holes: tuple[TemplateHole, ...]
+    words: tuple[TemplateWord, ...]
     says: tuple[str, ...]
 
 
@@ -74,9 +74,9 @@ def _from_zero(sheet: Template) -> Template:
     return Template(
         high_x - low_x,
         high_y - low_y,
-        tuple(Drawn(each.layer, tuple(map(move, each.points)), each.closed) for each in sheet.lines),
-        tuple(Hole(each.x_mm - low_x, each.y_mm - low_y, each.diameter_mm) for each in sheet.holes),
-        tuple(Word(each.x_mm - low_x, each.y_mm - low_y, each.text) for each in sheet.words),
+        tuple(TemplateLine(each.layer, tuple(map(move, each.points)), each.closed) for each in sheet.lines),
+        tuple(TemplateHole(each.x_mm - low_x, each.y_mm - low_y, each.diameter_mm) for each in sheet.holes),
+        tuple(TemplateWord(each.x_mm - low_x, each.y_mm - low_y, each.text) for each in sheet.words),
         sheet.says,
     )
 
@@ -88,14 +88,17 @@ def _bounds(sheet: Template) -> tuple[float, float, float, float]:
 
 
 def _sheet(
-    lines: Iterable[Drawn], words: Iterable[Word], says: Iterable[str], holes: Iterable[Hole] = ()
+    lines: Iterable[TemplateLine],
+    words: Iterable[TemplateWord],
+    says: Iterable[str],
+    holes: Iterable[TemplateHole] = (),
 ) -> Template:
     return Template(0, 0, tuple(lines), tuple(holes), tuple(words), tuple(says))
 
 
-def _box(layer: Layer, x: float, y: float, width: float, height: float) -> Drawn:
+def _box(layer: Layer, x: float, y: float, width: float, height: float) -> TemplateLine:
     corners = ((x, y), (x + width, y), (x + width, y + height), (x, y + height))
-    return Drawn(layer, corners, closed=True)
+    return TemplateLine(layer, corners, closed=True)
 
 
 def _cope(given: CopeIn, answer: CopeOut) -> Template:
@@ -107,11 +110,12 @@ def _cope(given: CopeIn, answer: CopeOut) -> Template:
     quarters = [(k * round_mm / 4, f"{90 * k}°") for k in range(5)]
     return _sheet(
         (
-            Drawn("cut", tuple(curve)),
-            Drawn("mark", ((0.0, curve[0][1]), (0.0, 0.0), (round_mm, 0.0), (round_mm, curve[-1][1]))),
-            *(Drawn("mark", ((x, 0.0), (x, 8.0))) for x, _ in quarters[1:-1]),
+            TemplateLine("cut", tuple(curve)),
+            TemplateLine("mark", ((0.0, curve[0][1]), (0.0, 0.0), (round_mm, 0.0), (round_mm, curve[-1][1]))),
+            *(TemplateLine("mark", ((x, 0.0), (x, 8.0))) for x, _ in quarters[1:-1]),
         ),
-        [Word(x + 1.5, 10.0, text) for x, text in quarters[:-1]] + [Word(1.5, 18.0, "acute side")],
+        [TemplateWord(x + 1.5, 10.0, text) for x, text in quarters[:-1]]
+        + [TemplateWord(1.5, 18.0, "acute side")],
         (
             f"Wrap round a tube of {given.od_mm:g} mm: the ends meet at 0°, on the side of the acute angle.",
             f"Cut along the curve; the deepest place is {answer.deepest_mm:.1f} mm from the tip.",
@@ -122,9 +126,10 @@ def _cope(given: CopeIn, answer: CopeOut) -> Template:
 
 
 def _bend(given: BendIn, answer: BendOut) -> Template:
-    folds = [Drawn("fold", ((x, 0.0), (x, STRIP_MM))) for x in answer.lines_mm]
+    folds = [TemplateLine("fold", ((x, 0.0), (x, STRIP_MM))) for x in answer.lines_mm]
     words = [
-        Word(x + 1.5, 4.0, f"{each:g}°") for x, each in zip(answer.lines_mm, given.bends_deg, strict=True)
+        TemplateWord(x + 1.5, 4.0, f"{each:g}°")
+        for x, each in zip(answer.lines_mm, given.bends_deg, strict=True)
     ]
     lines = ", ".join(f"{x:.1f}" for x in answer.lines_mm)
     return _sheet(
@@ -147,10 +152,13 @@ def _tube_bend(given: TubeBendIn, answer: TubeBendOut) -> Template:
     return _sheet(
         (
             _box("cut", 0, 0, answer.cut_mm, STRIP_MM / 2),
-            *(Drawn("fold", ((x, 0.0), (x, STRIP_MM / 2))) for x, _ in starts),
-            *(Drawn("mark", ((x, 0.0), (x, STRIP_MM / 2))) for x in ends),
+            *(TemplateLine("fold", ((x, 0.0), (x, STRIP_MM / 2))) for x, _ in starts),
+            *(TemplateLine("mark", ((x, 0.0), (x, STRIP_MM / 2))) for x in ends),
         ),
-        [Word(x + 1.5, 4.0, f"{number}: die to {die:.1f}°") for number, (x, die) in enumerate(starts, 1)],
+        [
+            TemplateWord(x + 1.5, 4.0, f"{number}: die to {die:.1f}°")
+            for number, (x, die) in enumerate(starts, 1)
+        ],
         (
             f"Cut {answer.cut_mm:.1f} mm. Each bend starts at its mark: "
             + ", ".join(f"{x:.1f}" for x, _ in starts)
@@ -178,12 +186,15 @@ def _pie_cut(given: PieCutIn, answer: PieCutOut) -> Template:
     return _sheet(
         (
             _box("mark", -long, 0, 2 * long, height),
-            Drawn("mark", ((-half, height), (0.0, 0.0), (half, height))),
-            Drawn("cut", ((-blade, height), (0.0, 0.0))),
-            Drawn("cut", ((blade, height), (0.0, 0.0))),
-            Drawn("fold", ((-long, 0.0), (long, 0.0))),
+            TemplateLine("mark", ((-half, height), (0.0, 0.0), (half, height))),
+            TemplateLine("cut", ((-blade, height), (0.0, 0.0))),
+            TemplateLine("cut", ((blade, height), (0.0, 0.0))),
+            TemplateLine("fold", ((-long, 0.0), (long, 0.0))),
         ),
-        [Word(-long + 2, 3, "stays: the wall it hinges on"), Word(-long + 2, height - 6, "open wall")],
+        [
+            TemplateWord(-long + 2, 3, "stays: the wall it hinges on"),
+            TemplateWord(-long + 2, height - 6, "open wall"),
+        ],
         (
             f"{counted(given.cuts, 'cut')} like this: bent by {answer.angle_deg:.2f}°; each wedge is "
             f"{answer.wedge_mm:.1f} mm at the open wall.",
@@ -195,7 +206,7 @@ def _pie_cut(given: PieCutIn, answer: PieCutOut) -> Template:
 
 def _plate(given: PlateIn, answer: PlateOut) -> Template:
     crosses = [
-        Drawn("mark", ends)
+        TemplateLine("mark", ends)
         for hole in given.holes
         for ends in (
             ((hole.x_mm - CROSS_MM / 2, hole.y_mm), (hole.x_mm + CROSS_MM / 2, hole.y_mm)),
@@ -203,16 +214,16 @@ def _plate(given: PlateIn, answer: PlateOut) -> Template:
         )
     ]
     return _sheet(
-        (Drawn("cut", tuple(outline(given.outline_mm)), closed=True), *crosses),
+        (TemplateLine("cut", tuple(outline(given.outline_mm)), closed=True), *crosses),
         [
-            Word(hole.x_mm + hole.diameter_mm / 2 + 1.5, hole.y_mm + 1.5, f"ø {hole.diameter_mm:g}")
+            TemplateWord(hole.x_mm + hole.diameter_mm / 2 + 1.5, hole.y_mm + 1.5, f"ø {hole.diameter_mm:g}")
             for hole in given.holes
         ],
         (
             f"{given.material.capitalize()}, {given.thickness_mm:g} mm, {answer.mass_kg:.2f} kg.",
             f"Cut {answer.cut_length_mm:.0f} mm in all, {counted(len(given.holes), 'hole')}.",
         ),
-        [Hole(hole.x_mm, hole.y_mm, hole.diameter_mm) for hole in given.holes],
+        [TemplateHole(hole.x_mm, hole.y_mm, hole.diameter_mm) for hole in given.holes],
     )
 
 
@@ -221,15 +232,15 @@ def _patch(given: PatchIn, answer: PatchOut) -> Template:
     flange = (patch_w - cut_w) / 2
     order = {tack: number for number, tack in enumerate(answer.skip, 1)}
     tacks = [_round_a_box(cut_w, cut_h, tack * answer.weld_mm / answer.tacks) for tack in range(answer.tacks)]
-    ticks = [Drawn("mark", ((x - 2.0, y), (x + 2.0, y))) for x, y in tacks]
+    ticks = [TemplateLine("mark", ((x - 2.0, y), (x + 2.0, y))) for x, y in tacks]
     return _sheet(
         (
             _box("cut", -flange, -flange, patch_w, patch_h),
             *((_box("mark", 0, 0, cut_w, cut_h),) if flange else ()),
             *ticks,
-            *(Drawn("mark", ((x, y - 2.0), (x, y + 2.0))) for x, y in tacks),
+            *(TemplateLine("mark", ((x, y - 2.0), (x, y + 2.0))) for x, y in tacks),
         ),
-        [Word(x + 2.5, y + 1.0, f"{order[tack]}") for tack, (x, y) in enumerate(tacks)],
+        [TemplateWord(x + 2.5, y + 1.0, f"{order[tack]}") for tack, (x, y) in enumerate(tacks)],
         (
             f"Cut out {cut_w:g} × {cut_h:g} mm, the patch is {patch_w:g} × {patch_h:g} mm"
             + (", lapped into a flange." if flange else ", butted."),

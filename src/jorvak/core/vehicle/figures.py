@@ -158,6 +158,7 @@ def _part() -> Iterator[FigureSpec]:
     yield one("x_mm", "behind the front axle", "-780", -3000, 12000, TAPE, spot=_ITSELF)
     yield one("y_mm", "right of the middle", "-320", -1500, 1500, TAPE, spot=_ITSELF)
     yield one("z_mm", "above the ground", "620", 0, 4500, UP, spot=_ITSELF)
+    yield one("length_mm", "length, face to face", "62", 0.5, 6000, BENCH, spot=_ITSELF)
 
 
 TABLES = (

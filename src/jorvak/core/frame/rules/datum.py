@@ -14,7 +14,7 @@ CARRIES_AXLE: tuple[Mount, ...] = ("axle", "steering")
 SAID = {
     "side_mm": "to the side",
     "height_mm": "in height",
-    "lead_mm": "ahead of one another",
+    "lead_mm": "along the frame, left against right",
     "twist_deg": "in twist",
 }
 
@@ -34,7 +34,7 @@ def frame_out(here: Here) -> Iterator[Finding]:
     for at, frame in enumerate(result.value or ()):
         if frame.of_what != "this frame":
             continue  # The sheet's own and a donor's are what this one is held against.
-        mounts = dict(frame.mounts)
+        mounts = {each.name: each.mount for each in frame.mounts}
         for name, worst in _worst_of_each(result, at, frame):
             yield from _finding(here, result, frame, name, worst, mounts)
 
