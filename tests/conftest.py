@@ -77,13 +77,16 @@ def unplanned(rig: Rig) -> Rig:
     for path, value in ROOMY.items():
         figures[path] = replace(figures[path], value=value)
     bare = replace(rig, figures=figures, changes=())
-    return nothing_aboard(with_records(bare, **dict.fromkeys((*DECIDED, *WORKED, *TRAVELLED, *EQUIPPED), ())))
+    return nothing_aboard(
+        with_records(bare, **dict.fromkeys((*DECIDED, *WORKED, *TRAVELLED, *EQUIPPED, *MADE), ()))
+    )
 
 
 DECIDED = ("questions", "survey", "gaps", "profiles")
 WORKED = ("jobs", "log", "taken_off", "intervals", "test_cards", "invoices", "parts")
 TRAVELLED = ("legs", "fills", "papers", "countries", "contacts", "ledger")
 EQUIPPED = ("batteries", "circuits", "connectors", "heat_runs", "kit", "winch_tables", "pulls")
+MADE = ("ladders", "point_tables", "string_runs", "pieces", "strength_looks", "boxes")
 EQUIPMENT = (
     "batteries.", "circuits.", "heat_runs.", "kit.", "pulls.", "power.", "cooling.", "aims.still_days", "aims.climb",
     "aims.hottest", "aims.longest_pull",

@@ -129,7 +129,9 @@ class TestFrameAgainst:
         assert calc("frame-against", points=rows)["rms_mm"] > 50
 
     def test_a_sound_base_shows_the_whole_bend(self) -> None:
-        rows = [{"name": f"{k}", "at": list(p), "want": list(p)} for k, p in enumerate(POINTS)]
+        rows: list[dict[str, Any]] = [
+            {"name": f"{k}", "at": list(p), "want": list(p)} for k, p in enumerate(POINTS)
+        ]
         rows.append({"name": "horn", "at": [-400, 12, 600], "want": [-400, 0, 600], "base": False})
         found = calc("frame-against", points=rows)
         assert found["points"][-1]["off_mm"] == pytest.approx([0, 12, 0], abs=1e-6)
@@ -268,7 +270,7 @@ class TestPlate:
     def test_wherever_it_lies_it_weighs_as_much(
         self, first: int, back: bool, turn: float, dx: float, dy: float
     ) -> None:
-        corners = [[0.0, 0.0], [100, 0], [100, 40], [40, 40], [40, 100], [0, 100]]
+        corners: list[list[float]] = [[0, 0], [100, 0], [100, 40], [40, 40], [40, 100], [0, 100]]
         c, s = math.cos(turn), math.sin(turn)
         laid = [[x * c - y * s + dx, x * s + y * c + dy] for x, y in corners[first:] + corners[:first]]
         plate = calc("plate", outline_mm=laid[::-1] if back else laid, thickness_mm=5)
@@ -376,12 +378,8 @@ class TestStrength:
         group = calc("bolt-group", **line, force_n=[0, 0, 3000], at_mm=[120, 0, 0])
         assert [row["tension_n"] for row in group["bolts"]] == pytest.approx([0, 1000, 2500])
         assert refused("bolt-group", **line, force_n=[0, 0, 3000], at_mm=[60, 10, 0]).field == "bolts"
-        assert (
-            refused(
-                "bolt-group", **{**line, "bolts": [line["bolts"][0]] * 2}, force_n=[0, 0, 1], at_mm=[0, 0, 0]
-            ).field
-            == "bolts.1"
-        )  # type: ignore[index]
+        twice = {**line, "bolts": [line["bolts"][0]] * 2}
+        assert refused("bolt-group", **twice, force_n=[0, 0, 1], at_mm=[0, 0, 0]).field == "bolts.1"
 
     def test_a_bar_by_hand(self) -> None:
         # Flat 40 × 10, 500 out, 20 kg, bump 3: 588.4 N, 294.2 Nm; W 666.7 mm³: 441 MPa, factor 0.53.

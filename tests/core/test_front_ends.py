@@ -207,7 +207,7 @@ class TestChain:
             {"name": f"{k}", "a": flange(a), "b": flange(b), "length_mm": 10.0 * long, "price": long}
             for k, (a, b, long) in enumerate(drawn)
         ]
-        by_name = {part["name"]: part for part in parts}
+        by_name: dict[str, Any] = {str(part["name"]): part for part in parts}
         for each in calc("chain", **self.ENDS, length_mm=100, parts=parts, length_tolerance_mm=0)["chains"]:
             meets = 80
             for link in each["parts"]:

@@ -59,7 +59,7 @@ function Measured({ sheet }: { sheet: DatumSheet }) {
 
 function One({ name, sheet }: { name: string; sheet: DatumSheet }) {
   const { put } = useBench();
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   const [problem, setProblem] = useState<string>();
   const at = sheet.measured.value?.findIndex((each) => each.name === name) ?? -1;
   const stands = sheet.measured.value?.[at];
@@ -91,7 +91,7 @@ function One({ name, sheet }: { name: string; sheet: DatumSheet }) {
           {record.taken_by && ` by ${record.taken_by}`}
         </span>
         <span>
-          readings to ±{mm(stands?.off_mm ?? 3, 1)}, out beyond {mm(record.limit_mm ?? 3, 1)}
+          readings to ±{fine(stands?.off_mm ?? 3)}, out beyond {fine(record.limit_mm ?? 3)}
         </span>
         <label className="no-print">
           laid over{" "}

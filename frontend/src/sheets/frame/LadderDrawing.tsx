@@ -19,13 +19,15 @@ const TIMES = 10;
 const PLAN = { height: 236, top: 26 };
 const SIDE_HEIGHT = 128;
 const ENDS = 44;
+/** Below this names do not stand beside one another: numbers, as in the table. */
+const NARROW = 640;
 const HALO = { stroke: "var(--ground)", strokeWidth: 4, paintOrder: "stroke" };
 
 const middle = ({ left, right }: Station) => ((left[0] ?? 0) + (right[0] ?? 0)) / 2;
 
 export function LadderDrawing({ line, over, stations, limit, off }: Props) {
   const [ref, width] = useMeasure(900);
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   const rows = stations
     .flatMap((station, at) => {
       const found = line.stations[at];
@@ -52,6 +54,7 @@ export function LadderDrawing({ line, over, stations, limit, off }: Props) {
       (each) => Math.abs(each) > limit,
     );
   };
+  const narrow = width < NARROW;
   const rail = (side: -1 | 1) => rows.map((row) => place(row, side));
   const path = (points: { x: number; y: number }[]) =>
     points.map((point, i) => `${i ? "L" : "M"}${point.x} ${point.y}`).join("");
@@ -112,13 +115,12 @@ export function LadderDrawing({ line, over, stations, limit, off }: Props) {
                   strokeDasharray="6 3"
                 />
                 <text
-                  x={(from.x + to.x) / 2}
-                  y={(from.y + to.y) / 2 - 4}
-                  textAnchor="middle"
+                  x={Math.max(from.x, to.x) + 8}
+                  y={(from.y + to.y) / 2 - 6}
                   fill="var(--oxide)"
                   {...HALO}
                 >
-                  {mm(Math.abs(diagonal.difference_mm), 1)} longer
+                  {fine(Math.abs(diagonal.difference_mm))} longer
                 </text>
               </g>
             );
@@ -148,7 +150,7 @@ export function LadderDrawing({ line, over, stations, limit, off }: Props) {
                   className="font-semibold"
                   {...HALO}
                 >
-                  {row.station.name}
+                  {narrow ? i + 1 : row.station.name}
                 </text>
               </g>
             );
@@ -161,7 +163,16 @@ export function LadderDrawing({ line, over, stations, limit, off }: Props) {
               </g>
             ) : null,
           )}
-          <Side rows={rows} x={x} grown={grown} top={PLAN.height} isOut={isOut} width={width} off={off} />
+          <Side
+            rows={rows}
+            x={x}
+            grown={grown}
+            top={PLAN.height}
+            isOut={isOut}
+            width={width}
+            off={off}
+            narrow={narrow}
+          />
         </svg>
       </div>
       <figcaption className="cond flex flex-wrap gap-x-5 text-sm text-quiet">
@@ -193,12 +204,13 @@ type SideProps = {
   grown: number;
   top: number;
   width: number;
+  narrow: boolean;
   isOut: (row: SideProps["rows"][number]) => boolean;
   off: (place: string) => number;
 };
 
-function Side({ rows, x, grown, top, isOut, width, off }: SideProps) {
-  const { mm } = useWritten();
+function Side({ rows, x, grown, top, isOut, width, narrow, off }: SideProps) {
+  const { fine } = useWritten();
   const y0 = top + SIDE_HEIGHT / 2;
   const reach = SIDE_HEIGHT / 2 - 22;
   const most = Math.max(...rows.map(({ found }) => Math.abs(found.height_mm) * grown), 1);
@@ -233,15 +245,17 @@ function Side({ rows, x, grown, top, isOut, width, off }: SideProps) {
         return (
           <g key={row.station.name}>
             <Mark at={point} base={row.station.base ?? true} colour={colour} />
-            <text
-              x={point.x}
-              y={below ? y0 + 26 : y0 - 16}
-              textAnchor={i === 0 ? "start" : i === rows.length - 1 ? "end" : "middle"}
-              fill={colour}
-              {...HALO}
-            >
-              {mm(row.found.height_mm, 1)} ±{mm(off(`line.stations.${row.at}.height_mm`), 1)}
-            </text>
+            {(!narrow || isOut(row)) && (
+              <text
+                x={point.x}
+                y={below ? y0 + 26 : y0 - 16}
+                textAnchor={i === 0 ? "start" : i === rows.length - 1 ? "end" : "middle"}
+                fill={colour}
+                {...HALO}
+              >
+                {fine(row.found.height_mm)} ±{fine(off(`line.stations.${row.at}.height_mm`))}
+              </text>
+            )}
           </g>
         );
       })}

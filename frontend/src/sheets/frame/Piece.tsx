@@ -41,7 +41,9 @@ export function Piece({ piece }: { piece: PieceLine }) {
   const exact = (value: number, key: string) => {
     // Plain numbers, and lengths in the unit that is shown, as an input takes them back.
     const { text, unit } = write(value, key, { exact: true });
-    return unit && unit !== "mm" && unit !== "°" ? asText({ text, unit }) : text;
+    if (unit === "" || unit === "mm" || unit === "°") return text;
+    // What has no end in inches stands as it was drawn.
+    return text.length > 8 && key.endsWith("_mm") ? `${value} mm` : asText({ text, unit });
   };
   const paper = (size: "A4" | "A3") =>
     `/api/rigs/${sheet.id}/frame/pieces/${piece.id}/template.pdf?paper=${size}&units=${units}`;

@@ -178,7 +178,12 @@ export function PlateEditor({ given, read: asRead, exact, set, name }: Props) {
                 onPointerDown={hold({ what: "hole", at: i })}
               />
               <text
-                x={x(hole.x_mm) + Math.max((hole.diameter_mm / 2) * k, 3) + 4}
+                // Towards the middle, where there is room.
+                x={
+                  x(hole.x_mm) +
+                  (x(hole.x_mm) > middle.x + 1 ? -1 : 1) * (Math.max((hole.diameter_mm / 2) * k, 3) + 4)
+                }
+                textAnchor={x(hole.x_mm) > middle.x + 1 ? "end" : "start"}
                 y={y(hole.y_mm) - 5}
                 fill="var(--ink)"
               >

@@ -16,6 +16,8 @@ type Props = {
 
 export function StationTable({ line, stations, limit, off, keep }: Props) {
   const { mm } = useWritten();
+  const middle = (at: number) => (stations[at]?.left[0] ?? 0) + (stations[at]?.right[0] ?? 0);
+  const order = stations.map((_, at) => at).sort((a, b) => middle(a) - middle(b));
   const change = (at: number, to: Partial<Station>) =>
     keep(stations.map((each, i) => (i === at ? { ...each, ...to } : each)));
   return (
@@ -42,8 +44,10 @@ export function StationTable({ line, stations, limit, off, keep }: Props) {
             const twisted = ((row.twist_deg * Math.PI) / 180) * row.width_mm;
             return (
               <tr key={row.name} className="border-b border-hair">
-                <td className="font-semibold">{row.name}</td>
-                <td className="text-right">{mm(row.width_mm, 1)}</td>
+                <td className="font-semibold">
+                  <span className="font-normal text-quiet">{order.indexOf(at) + 1}</span> {row.name}
+                </td>
+                <td className="text-right">{mm(row.width_mm)}</td>
                 <Cell value={row.side_mm} off={off(`${place}.side_mm`)} limit={limit} />
                 <Cell value={row.height_mm} off={off(`${place}.height_mm`)} limit={limit} />
                 <Cell value={row.lead_mm} off={off(`${place}.lead_mm`)} limit={limit} />
@@ -90,12 +94,12 @@ export function StationTable({ line, stations, limit, off, keep }: Props) {
 }
 
 function Cell({ value, off, limit }: { value: number; off: number; limit: number }) {
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   return (
     <td
       className={`text-right whitespace-nowrap ${Math.abs(value) > limit ? "font-semibold text-oxide" : ""}`}
     >
-      {mm(value, 1)} <span className="font-normal text-quiet">±{mm(off, 1)}</span>
+      {fine(value)} <span className="font-normal text-quiet">±{fine(off)}</span>
     </td>
   );
 }
@@ -107,7 +111,7 @@ type OverProps = {
 };
 
 export function OverTable({ over, limit, off }: OverProps) {
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   const worst = [...over.points.map((point, at) => ({ ...point, at }))].sort(
     (a, b) => b.distance_mm - a.distance_mm,
   );
@@ -116,7 +120,7 @@ export function OverTable({ over, limit, off }: OverProps) {
       <h3 className="border-b border-ink pb-1 font-semibold">
         Laid over {over.other}{" "}
         <span className="font-normal text-quiet">
-          turned and shifted until its base lies best: {mm(over.rms_mm, 1)} apart
+          turned and shifted until its base lies best: {fine(over.rms_mm)} apart
         </span>
       </h3>
       <div className="sideways">
@@ -135,14 +139,14 @@ export function OverTable({ over, limit, off }: OverProps) {
               <tr key={point.name} className="border-b border-hair">
                 <td>{point.name}</td>
                 <td className={`text-right font-semibold ${point.distance_mm > limit ? "text-oxide" : ""}`}>
-                  {mm(point.distance_mm, 1)}{" "}
+                  {fine(point.distance_mm)}{" "}
                   <span className="font-normal text-quiet">
-                    ±{mm(off(`over.points.${point.at}.distance_mm`), 1)}
+                    ±{fine(off(`over.points.${point.at}.distance_mm`))}
                   </span>
                 </td>
                 {point.off_mm.map((value, axis) => (
                   <td key={axis} className="text-right text-quiet">
-                    {mm(value, 1)}
+                    {fine(value)}
                   </td>
                 ))}
               </tr>

@@ -20,7 +20,7 @@ type Strung = NonNullable<DatumSheet["strings"]["value"]>[number];
 
 export function Strings({ sheet }: { sheet: DatumSheet }) {
   const { put } = useBench();
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   return (
     <section aria-label="Strings" className="pt-5">
       <h2 className="border-b border-ink pb-1 font-semibold">
@@ -35,7 +35,7 @@ export function Strings({ sheet }: { sheet: DatumSheet }) {
             <h3 className="cond flex flex-wrap items-baseline gap-x-4 font-semibold">
               {record.name}
               <span className="font-normal text-quiet">
-                {record.taken_on} · read to ±{mm(strung?.off_mm ?? 3, 1)} at {mm(record.rim_mm)} of rim
+                {record.taken_on} · read to ±{fine(strung?.off_mm ?? 3)} at {fine(record.rim_mm)} of rim
               </span>
               <button
                 className="link no-print text-sm"
@@ -60,11 +60,11 @@ export function Strings({ sheet }: { sheet: DatumSheet }) {
 type Found = NonNullable<Strung["lines"]>;
 
 function Lines({ lines, off }: { lines: Found; off: (place: string) => number }) {
-  const { mm } = useWritten();
+  const { fine } = useWritten();
   const total = (end: "front" | "rear") => (
     <>
-      {mm(lines[`${end}_total_mm`], 1)}{" "}
-      <span className="font-normal text-quiet">±{mm(off(`${end}_total_mm`), 1)}</span>
+      {fine(lines[`${end}_total_mm`])}{" "}
+      <span className="font-normal text-quiet">±{fine(off(`${end}_total_mm`))}</span>
     </>
   );
   return (

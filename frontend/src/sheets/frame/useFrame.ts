@@ -3,7 +3,8 @@ import { answered, client } from "../../api/client";
 import type { PieceSort } from "../../api/types";
 import { useAsked } from "../../api/useAsked";
 import { useBench } from "../../parts/bench";
-import { asText } from "../../parts/quantity";
+import { asText, factorOf } from "../../parts/quantity";
+import { useSettings } from "../../parts/settings";
 import { useLook } from "../../parts/useLook";
 
 export function useDatum() {
@@ -65,10 +66,17 @@ export function useRoom() {
 export type RoomSheet = NonNullable<ReturnType<typeof useRoom>["data"]>;
 export type BoxLine = RoomSheet["boxes"][number];
 
+const minus = (text: string) => (Number(text) === 0 ? text.replace("-", "") : text.replace("-", "−"));
+
 /** Lengths, masses and forces with their unit, as they are written. */
 export function useWritten() {
-  const { write } = useBench();
+  const { write, catalogue } = useBench();
+  const { units } = useSettings();
+  const inch = factorOf("length_mm", catalogue, units);
   return {
+    /** What is off, finer than a tape: in decimals also where lengths are shown as fractions. */
+    fine: (mm: number) =>
+      inch === 1 ? asText(write(mm, "length_mm", { places: 1 })) : `${minus((mm / inch).toFixed(2))} in`,
     mm: (mm: number, places?: number) => asText(write(mm, "length_mm", { places })),
     kg: (kg: number, places = 1) => asText(write(kg, "mass_kg", { places })),
     n: (n: number) => asText(write(n, "force_n", { places: 0 })),

@@ -115,6 +115,8 @@ def sides_of(station: str) -> tuple[str, str]:
 
 
 def _line(ask: Ask, ladder: Ladder) -> LadderLine:
+    if not ladder.stations:
+        raise Refused("stations", "No station is read yet: at least three stations at different x.")
     came_to: FrameDatumOut = frame_datum(
         FrameDatumIn(
             pairs=[_station(ask, ladder, each) for each in ladder.stations],
