@@ -145,7 +145,7 @@ class TestFrameOut:
         assert over is not None and over.worst == "horn L"
         assert over.points[0].off_mm == pytest.approx([0, 12, 0], abs=1e-9)
         assert {each.text.split(" is ")[0] for each in raised(rig, "frame-out")} == {
-            "as found: horn", "as found: horn L",
+            "As found: horn", "As found: horn L",
         }  # fmt: skip
 
     def test_old_mounts_and_new_ones_are_laid_over_one_another(self, plover: Rig) -> None:

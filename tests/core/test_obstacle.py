@@ -97,7 +97,8 @@ def test_shorter_steps_find_the_same(steps: list[tuple[float, float]]) -> None:
     fine = cross(ground_of(steps), step_mm=5)
     for step in (10, 20):
         coarse = cross(ground_of(steps), step_mm=step)
-        assert coarse["min_clearance_mm"] == pytest.approx(fine["min_clearance_mm"], abs=3)
+        # Between two places of 20 mm an edge may pass beneath a point: up to 4 mm were seen.
+        assert coarse["min_clearance_mm"] == pytest.approx(fine["min_clearance_mm"], abs=max(3, step / 4))
 
 
 @given(CORNERS, st.floats(200, 600), st.floats(-800, 4000))

@@ -103,6 +103,7 @@ def test_only_what_is_looked_at_is_answered(browser: Browser) -> None:
         "power": set(),
         "heat": set(),
         "recovery": set(),
+        "frame": set(),
         "trip": set(),
     }
     looks = results("load,stance.climb")

@@ -70,7 +70,6 @@ def test_what_shakes_reads_the_speed_as_typed(browser: Browser) -> None:
     assert said["suspects"][0]["key"] == "wheel" and said["suspects"][0]["hz"] == pytest.approx(
         9.55, abs=0.02
     )
-    assert len(said["after_a_bump"]) > 4
     assert_problem(browser.ask("POST", "/rigs/1/shakes", {"speed": "far"}), 422, "speed")
     assert_problem(browser.ask("POST", "/rigs/1/shakes", {"speed": "90", "gear": 9}), 422, "gear")
 

@@ -2305,6 +2305,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/wobble": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Each suspect against its limit, with the test that tells it. */
+        get: operations["driveline_what_wobbles_wobble_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/workings/{key}": {
         parameters: {
             query?: never;
@@ -2446,6 +2463,13 @@ export interface components {
             reason: string;
         };
         /**
+         * AfterABump
+         * @description The front end that shakes after a bump: its suspects, worst first.
+         */
+        AfterABump: {
+            wobble: components["schemas"]["Result_tuple_Shaky__________"];
+        };
+        /**
          * Against
          * @description A reason not to go: what it says, on which sheet it stands, and the key of the finding where it is one.
          */
@@ -2580,6 +2604,7 @@ export interface components {
                     mating?: components["schemas"]["Result_tuple_Meeting__________"];
                     rear_shaft?: components["schemas"]["Result_ShaftLine_"];
                     rear_strength?: components["schemas"]["Result_Strength_"];
+                    wobble?: components["schemas"]["Result_tuple_Shaky__________"];
                 };
                 /** Frame */
                 frame: {
@@ -12518,6 +12543,46 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_tuple_Shaky__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["Shaky"][] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_tuple_Strung__________: {
             /** Doubt */
             doubt?: {
@@ -13318,8 +13383,6 @@ export interface components {
         };
         /** Shaking */
         Shaking: {
-            /** After A Bump */
-            after_a_bump: string[];
             /** Suspects */
             suspects: components["schemas"]["Suspect"][];
             /** Tests */
@@ -13327,6 +13390,14 @@ export interface components {
                 [key: string]: string;
             };
             waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Shaky
+         * @description A suspect as it stands, with what it is told by.
+         */
+        Shaky: {
+            suspect: components["schemas"]["WobbleSuspect"];
+            told: components["schemas"]["Told"];
         };
         /**
          * Share
@@ -15143,6 +15214,22 @@ export interface components {
             title: string;
         };
         /**
+         * Told
+         * @description What a suspect is called, the cheapest test that tells it apart, and what that test rules out with it.
+         *
+         *     ``figure``: what is read in it, where it is a figure of the rig.
+         */
+        Told: {
+            /** Figure */
+            figure: string | null;
+            /** Label */
+            label: string;
+            /** Rules Out */
+            rules_out: string;
+            /** Test */
+            test: string;
+        };
+        /**
          * Topic
          * @description A question that the trade knows.
          */
@@ -16571,6 +16658,35 @@ export interface components {
             too_weak: string[];
             /** Winch Kg */
             winch_kg: number;
+        };
+        /** WobbleSuspect */
+        WobbleSuspect: {
+            /**
+             * Limit
+             * @description what it may be
+             */
+            limit: number | null;
+            /**
+             * Name
+             * @description what may shake
+             */
+            name: string;
+            /**
+             * State
+             * @description beyond, unknown or within
+             * @enum {string}
+             */
+            state: "beyond" | "unknown" | "within";
+            /**
+             * Times
+             * @description of its limit; null beyond all measure, or not known
+             */
+            times: number | null;
+            /**
+             * Value
+             * @description what was read
+             */
+            value: number | null;
         };
         /**
          * Work
@@ -22957,6 +23073,45 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    driveline_what_wobbles_wobble_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterABump"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

@@ -7,17 +7,20 @@ from flask_openapi3 import Tag
 from pydantic import BaseModel, Field
 
 from jorvak.core.calculation import Refused
+from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.face_pairs import FacePair, face_pairs
-from jorvak.core.driveline.shakes import AFTER_A_BUMP, TESTS, Road, Suspect, suspects
+from jorvak.core.driveline.shakes import TESTS, Road, Suspect, suspects
 from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
+from jorvak.core.driveline.wobbling import Shaky
+from jorvak.core.engine.areas import Results
 from jorvak.core.engine.asking import Waits
 from jorvak.core.engine.moment import moment
-from jorvak.core.engine.result import work_out
+from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import SPEED, Unreadable, read
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
-from jorvak.web.sheet import View, as_json, rigs
+from jorvak.web.sheet import View, as_json, kept_results, rigs, today
 
 driveline_pages = Pages(
     "driveline", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="driveline")]
@@ -65,7 +68,6 @@ class Shaking(BaseModel):
     suspects: tuple[Suspect, ...]
     waits_for: Waits | None
     tests: dict[str, str]
-    after_a_bump: tuple[str, ...]
 
 
 @driveline_pages.post("/shafts/<end>", responses={200: ShaftTried})
@@ -96,6 +98,20 @@ def faces_beside(path: RigPath, query: View) -> Response:
     return as_json(FacesBeside(pairs=face_pairs(rigs().read(path.rig_id, query.person).rig)))
 
 
+class AfterABump(BaseModel):
+    """The front end that shakes after a bump: its suspects, worst first."""
+
+    wobble: Result[tuple[Shaky, ...]]
+
+
+@driveline_pages.get("/wobble", responses={200: AfterABump})
+def what_wobbles(path: RigPath, query: View) -> Response:
+    """Each suspect against its limit, with the test that tells it."""
+    record = rigs().read(path.rig_id, query.person)
+    here = moment(record.rig, query.at_stage, on=today(), kept=kept_results(record.id))
+    return as_json(AfterABump(wobble=Results(here).of(DrivelineResults).wobble))
+
+
 @driveline_pages.post("/shakes", responses={200: Shaking})
 def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
     """Everything that turns at that speed, likeliest first."""
@@ -116,6 +132,5 @@ def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
             suspects=result.value or (),
             waits_for=result.waits_for,
             tests=dict(TESTS),
-            after_a_bump=AFTER_A_BUMP,
         )
     )

@@ -8,6 +8,7 @@ import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
+import { Wobble } from "./Wobble";
 
 type Says = "stays" | "goes" | "not tried";
 const ANSWERS = [
@@ -63,16 +64,7 @@ export function Shakes() {
       </div>
       <Problem of={shaking.error} />
       {bump === "yes" ? (
-        <>
-          <p className="max-w-prose">Bushes and joints before dampers, in this order:</p>
-          <ol className="cond list-decimal pl-6">
-            {data?.after_a_bump.map((each) => (
-              <li key={each} className="border-b border-hair py-1.5">
-                {each}
-              </li>
-            ))}
-          </ol>
-        </>
+        <Wobble />
       ) : (
         <>
           <div className="cond flex flex-wrap gap-5 border-b border-hair pb-3">

@@ -55,4 +55,34 @@ def _shaft(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.lengthens_mm", f"{end} shaft, lengthens at full droop", "27", -50, 400, STAND)
 
 
-TABLES = (FigureTable(Heading("Shafts in space", 70), tuple(spec for end in ENDS for spec in _shaft(end))),)
+PRIED = (
+    "Wheels on the ground for the rods, engine running, a helper turning; a bar or a dial gauge at the joint."
+)
+HUB = "Wheel off the ground, gripped at the top and bottom; dial gauge on the hub's face."
+
+
+def _play() -> Iterator[FigureSpec]:
+    for key, label, how in (
+        ("track_bar", "track bar, play at its joints", PRIED),
+        ("drag_link", "drag link, play", PRIED),
+        ("tie_rod", "tie rod, play", PRIED),
+        ("ball_joints", "ball joints or kingpins, play", PRIED),
+        ("bearings", "front hubs, end play", HUB),
+    ):
+        # A dial or a bar shows a tenth: what is usual of a tape says nothing here.
+        yield one(f"play.{key}_mm", label, "0.2", 0, 40, how, kind="mating")
+    yield one(
+        "play.track_bar_hole_mm", "track bar, hole of its bracket", "12.1", 4, 60, CALLIPER, kind="mating"
+    )
+    yield one("play.track_bar_bolt_mm", "track bar, bolt in it", "12.0", 4, 60, CALLIPER, kind="mating")
+    yield one("play.toe_mm", "front wheels, toe in, both together", "1.5", -60, 60,
+              "Strings or a gauge at the rims, wheels straight ahead; rolled forwards, not back.", kind="mating")  # fmt: skip
+    yield one(
+        "play.balance_g", "worse front wheel, what its balance lacks", "10", 0, 500, "On the balancer, clean."
+    )
+
+
+TABLES = (
+    FigureTable(Heading("Shafts in space", 70), tuple(spec for end in ENDS for spec in _shaft(end))),
+    FigureTable(Heading("Play in the front end", 74), tuple(_play())),
+)

@@ -69,16 +69,6 @@ SOURCES = (
            ("one cylinder weaker than the rest", "exhaust against body or frame")),
 )  # fmt: skip
 
-AFTER_A_BUMP = (
-    "track bar: its bushes and bolts, somebody turning the wheel while you look",
-    "joints of steering and axle, up and down with a bar",
-    "wheel bearings and the torque of the wheel nuts",
-    "caster at ride height: too little lets it start",
-    "tyres: pressure, balance, cupped tread",
-    "the steering damper last: it hides what is worn, it does not mend it",
-)
-"""The front end that oscillates after a bump at one speed, in the order in which to look."""
-
 
 def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
     """Everything that turns at that speed, likeliest first. Raises Missing, Refused."""

@@ -42,7 +42,7 @@ class WobbleIn(Given):
     balance_g: NotNegative | None = Field(None, description="the worse front wheel")
 
 
-class Suspect(Answer):
+class WobbleSuspect(Answer):
     name: str = Field(description="what may shake")
     value: float | None = Field(description="what was read")
     limit: float | None = Field(description="what it may be")
@@ -51,7 +51,7 @@ class Suspect(Answer):
 
 
 class WobbleOut(Answer):
-    suspects: list[Suspect] = Field(description="the worst first")
+    suspects: list[WobbleSuspect] = Field(description="the worst first")
 
 
 def wobble(given: WobbleIn) -> WobbleOut:
@@ -68,11 +68,11 @@ def wobble(given: WobbleIn) -> WobbleOut:
     return WobbleOut(suspects=sorted(suspects, key=_rank))
 
 
-def _suspect(name: str, given: WobbleIn) -> Suspect:
+def _suspect(name: str, given: WobbleIn) -> WobbleSuspect:
     limit = given.caster_low_deg if name == "caster" else LIMITS[name]
     value = _value(name, given)
     if value is None or limit is None:
-        return Suspect(name=name, value=None, limit=limit, times=None, state="unknown")
+        return WobbleSuspect(name=name, value=None, limit=limit, times=None, state="unknown")
     if name == "caster":
         times = limit / value if value > SLACK else None
         beyond = times is None or times > 1 + SLACK
@@ -82,7 +82,9 @@ def _suspect(name: str, given: WobbleIn) -> Suspect:
     else:
         times = value / limit
         beyond = times > 1 + SLACK
-    return Suspect(name=name, value=value, limit=limit, times=times, state="beyond" if beyond else "within")
+    return WobbleSuspect(
+        name=name, value=value, limit=limit, times=times, state="beyond" if beyond else "within"
+    )
 
 
 def _value(name: str, given: WobbleIn) -> float | None:
@@ -103,7 +105,7 @@ def _value(name: str, given: WobbleIn) -> float | None:
             return play
 
 
-def _rank(suspect: Suspect) -> tuple[int, float]:
+def _rank(suspect: WobbleSuspect) -> tuple[int, float]:
     if suspect.state == "unknown":
         return 1, 0.0
     worst_first = float("-inf") if suspect.times is None else -suspect.times

@@ -62,5 +62,36 @@ TOPICS = {
         Topic("donor", "used donor part or new", (
             TradeSchool("used", "cheaper", "unknown until it is apart"),
             TradeSchool("new", "known", "dearer, waits"))),
+        Topic("engine out", "engine and gearbox together or apart", (
+            TradeSchool("together", "one lift, clutch and mating face outside", "long, heavy, more height and a helper"),
+            TradeSchool("apart", "lighter, less height", "bolts from below, clutch lined up under the vehicle"))),
+        Topic("reuse", "reuse what comes off, or renew", (
+            TradeSchool("reuse", "money, known to fit", "worn the same on both sides; cleaned and judged by hand"),
+            TradeSchool("renew", "known, all of one age", "money; fits only as well as it was made"))),
+        Topic("seized", "a fastener that does not come", (
+            TradeSchool("heat and soak", "thread and part stay", "time, fire watch, bushes and grease suffer"),
+            TradeSchool("impact and cut", "quick", "a thread to mend, sparks, new fasteners"))),
+        Topic("kit", "a kit by its sheet, or own geometry", (
+            TradeSchool("by its sheet", "parts belong together, papers", "for the vehicle that its maker measured"),
+            TradeSchool("own geometry", "for this vehicle", "every angle is yours, approval too"))),
+        Topic("layout", "layout first, or offer up and template", (
+            TradeSchool("layout first", "errors on paper, parts twice alike", "as good as what was measured"),
+            TradeSchool("offer up and template", "fits what is there", "one of a kind, fitted several times"))),
+        Topic("joining", "how thin parts are joined", (
+            TradeSchool("bonded and screwed", "seals, spreads the load", "clean, dry, hours to set; does not come off"),
+            TradeSchool("rivet inserts", "from one side, comes off again", "turn in the hole; strength of the sheet"),
+            TradeSchool("screws", "anyone can undo them", "work loose, rust at the hole"))),
+        Topic("torque", "torque wrench, or by feel", (
+            TradeSchool("torque wrench always", "the same every time, can be signed", "slower, wrench to be checked"),
+            TradeSchool("by feel where nothing hangs on it", "quick", "covers and clips only: never brakes, steering, wheels, suspension"))),
+        Topic("originality", "originality or function first", (
+            TradeSchool("originality kept", "resale, papers, a way back", "old limits stay"),
+            TradeSchool("function first", "does what it is for", "no way back; approval"))),
+        Topic("shift", "how the case is shifted", (
+            TradeSchool("by lever", "felt, works without current", "hole, linkage, rattle"),
+            TradeSchool("by electronics", "no linkage", "signals, a motor that sticks in the cold"))),
+        Topic("rust", "rust on a frame", (
+            TradeSchool("cut to bare metal", "seen, and gone", "hours, metal too"),
+            TradeSchool("knocked off and covered", "quick, much better than nothing", "goes on beneath; look again each year"))),
     )
 }  # fmt: skip

@@ -10,5 +10,6 @@ SYSTEMS: Mapping[System, str] = {
         "oil-to-fill output-side-clash pinion-not-pointed range-signal shaft-to-change shaft-touches "
         "shaft-whirls slip-bottoms slip-pulls-apart speed-signal-lost torque-over-rating"
     ),
+    "steering": "wobble-suspect",
 }
 """Codes by the system of the vehicle that they concern."""

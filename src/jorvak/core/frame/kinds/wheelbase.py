@@ -18,7 +18,7 @@ class Wheelbase(Frozen):
 
 
 def title(fields: Wheelbase) -> str:
-    return f"wheelbase {'longer' if fields.move_mm >= 0 else 'shorter'} {abs(fields.move_mm):g}"
+    return f"axle-move {fields.move_mm:g}"
 
 
 def _moved(fields: Wheelbase, before: Figures) -> WheelbaseChangeOut | None:
@@ -89,7 +89,7 @@ def jobs(fields: Wheelbase) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="wheelbase",
-    words=("wheelbase-change", "axle-move"),
+    words=("axle-move", "wheelbase-change"),
     example="axle-move 150",
     fields=Wheelbase,
     title=title,

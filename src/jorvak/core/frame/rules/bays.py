@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from jorvak.core.findings import CannotBe, Finding, Here, Settle, cannot_be, measure_first, room
 from jorvak.core.frame.area import FrameResults
+from jorvak.core.frame.cautions import first_letter
 
 SAID = {"hoist": CannotBe("middle", "Measure the edge again"), "ramps": CannotBe("middle", "Longer ramps")}
 
@@ -23,7 +24,7 @@ def not_enough_room(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "not-enough-room",
             severity,
-            f"{pair.a} and {pair.b} {apart} and want {here.mm(pair.needed_mm)}, {pair.bay}.",
+            f"{first_letter(pair.a)} and {pair.b} {apart} and want {here.mm(pair.needed_mm)}, {pair.bay}.",
             "middle",
             settled_by=(
                 *((Settle(text=f"Measure between {pair.a} and {pair.b}"),) if severity == "measure" else ()),
@@ -46,7 +47,7 @@ def no_way_out(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "no-way-out",
             "watch",
-            f"{way.name} has to come out and meets {', '.join(before)} on its way, {way.bay}.",
+            f"{first_letter(way.name)} has to come out and meets {', '.join(before)} on its way, {way.bay}.",
             "middle",
             settled_by=(Settle(text=f"Take {before[0]} off first, or another way out"),),
             subject=way.name,

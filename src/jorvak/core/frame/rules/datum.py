@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping
 from jorvak.core.engine.result import Result
 from jorvak.core.findings import Finding, Here, Settle, Severity
 from jorvak.core.frame.area import FrameResults
+from jorvak.core.frame.cautions import first_letter
 from jorvak.core.frame.laddered import MeasuredFrame
 from jorvak.core.frame.records import Mount
 from jorvak.core.immutable import record
@@ -84,7 +85,7 @@ def _finding(
     yield here.finding(
         "frame-out",
         severity,
-        f"{frame.name}: {name}{what} is {here.mm(abs(worst.mm))}{here.near_mm(worst.off_mm)} off {worst.way}; "
+        f"{first_letter(frame.name)}: {name}{what} is {here.mm(abs(worst.mm))}{here.near_mm(worst.off_mm)} off {worst.way}; "
         f"{here.mm(frame.limit_mm)} is the limit.",
         "middle",
         result=result,

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Settle, measure_first, room
 from jorvak.core.frame.area import FrameResults
+from jorvak.core.frame.cautions import first_letter
 
 
 def strength_unknown(here: Here) -> Iterator[Finding]:
@@ -14,7 +15,7 @@ def strength_unknown(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "strength-unknown",
                 "measure",
-                f"{look.name} is loaded and nobody has noted {_listed(look.gaps)}.",
+                f"{first_letter(look.name)} is loaded and nobody has noted {_listed(look.gaps)}.",
                 "middle",
                 settled_by=tuple(Settle(text=f"Note {gap}") for gap in look.gaps[:3]),
                 subject=look.name,
@@ -23,7 +24,7 @@ def strength_unknown(here: Here) -> Iterator[Finding]:
             yield here.finding(
                 "strength-unknown",
                 "stop",
-                f"{look.name}: {look.cannot}",
+                f"{first_letter(look.name)}: {look.cannot}",
                 "middle",
                 settled_by=(Settle(text="Correct what is noted, or hold it otherwise"),),
                 subject=f"{look.name}, as noted",
@@ -49,7 +50,7 @@ def too_weak(here: Here) -> Iterator[Finding]:
         yield here.finding(
             "too-weak",
             severity,
-            f"{look.name} holds {look.factor:.2f}{here.near(off, 2)} times what it gets; {look.least:g} times is what a "
+            f"{first_letter(look.name)} holds {look.factor:.2f}{here.near(off, 2)} times what it gets; {look.least:g} times is what a "
             "first look asks for.",
             "middle",
             result=result,
