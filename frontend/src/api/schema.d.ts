@@ -803,6 +803,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/front-arms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Camber, toe and roll centre over travel at the stage, with the poses that the drawing goes through. */
+        get: operations["stance_get_front_arms_front_arms_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/grounds/read": {
         parameters: {
             query?: never;
@@ -2467,7 +2484,7 @@ export interface components {
          * @description The front end that shakes after a bump: its suspects, worst first.
          */
         AfterABump: {
-            wobble: components["schemas"]["Result_tuple_Shaky__________"];
+            wobble: components["schemas"]["Result_Wobbling_"];
         };
         /**
          * Against
@@ -2557,6 +2574,64 @@ export interface components {
             /** Trip */
             trip: string;
         };
+        /** ArmsAt */
+        ArmsAt: {
+            /**
+             * Camber Deg
+             * @description top outboard, against ride as found
+             */
+            camber_deg: number;
+            /**
+             * Roll Centre Mm
+             * @description above the ground; null where there is none
+             */
+            roll_centre_mm: number | null;
+            /**
+             * Toe Deg
+             * @description in, against ride as found
+             * @default null
+             */
+            toe_deg: number | null;
+            /**
+             * Track Mm
+             * @description patch outboard, against ride as found
+             */
+            track_mm: number;
+            /**
+             * Travel Mm
+             * @description of the patch, up from the new ride
+             */
+            travel_mm: number;
+        };
+        /**
+         * ArmsPose
+         * @description Where the joints and the patch of the right wheel are at a travel: y outboard, z up, mm, on the ground as found.
+         */
+        ArmsPose: {
+            /** Leans Deg */
+            leans_deg: number;
+            /** Lower Inner */
+            lower_inner: number[];
+            /** Lower Outer */
+            lower_outer: number[];
+            /** Patch */
+            patch: number[];
+            /** Travel Mm */
+            travel_mm: number;
+            /** Upper Inner */
+            upper_inner: number[];
+            /** Upper Outer */
+            upper_outer: number[];
+        };
+        /**
+         * ArmsSheet
+         * @description The front on two arms, and where its joints are through travel; none where the arms are not known.
+         */
+        ArmsSheet: {
+            arms: components["schemas"]["Result_FrontArms_"];
+            /** Poses */
+            poses: components["schemas"]["ArmsPose"][];
+        };
         /** ArticulationOut */
         ArticulationOut: {
             /**
@@ -2604,7 +2679,7 @@ export interface components {
                     mating?: components["schemas"]["Result_tuple_Meeting__________"];
                     rear_shaft?: components["schemas"]["Result_ShaftLine_"];
                     rear_strength?: components["schemas"]["Result_Strength_"];
-                    wobble?: components["schemas"]["Result_tuple_Shaky__________"];
+                    wobble?: components["schemas"]["Result_Wobbling_"];
                 };
                 /** Frame */
                 frame: {
@@ -2672,6 +2747,7 @@ export interface components {
                     caster?: components["schemas"]["Result_CasterHere_"];
                     climb?: components["schemas"]["Result_Climbing_"];
                     flex?: components["schemas"]["Result_Flex_"];
+                    front_arms?: components["schemas"]["Result_FrontArms_"];
                     front_corner?: components["schemas"]["Result_Corner_"];
                     front_lines?: components["schemas"]["Result_tuple_Line__________"];
                     front_shock?: components["schemas"]["Result_Shock_"];
@@ -4675,6 +4751,31 @@ export interface components {
             /** Since */
             since: number;
         };
+        /** DoubleArmOut */
+        DoubleArmOut: {
+            /**
+             * Bump Steer Deg Per 100Mm
+             * @description slope of toe at the new ride
+             * @default null
+             */
+            bump_steer_deg_per_100mm: number | null;
+            /**
+             * Camber At Ride Deg
+             * @description at the new ride
+             */
+            camber_at_ride_deg: number;
+            /**
+             * Toe At Ride Deg
+             * @description at the new ride, in
+             * @default null
+             */
+            toe_at_ride_deg: number | null;
+            /**
+             * Travel
+             * @description from full droop to full bump
+             */
+            travel: components["schemas"]["ArmsAt"][];
+        };
         /**
          * Draft
          * @description A change that is not in the order yet.
@@ -5517,6 +5618,19 @@ export interface components {
              * @default []
              */
             steps: string[];
+        };
+        /**
+         * FrontArms
+         * @description Camber, track, toe and roll centre from full droop to full bump at the stage; ``lift_mm`` the suspension's.
+         *
+         *     ``has_rod`` False: nobody noted the tie rod, so nothing is known of toe.
+         */
+        FrontArms: {
+            calculated: components["schemas"]["DoubleArmOut"];
+            /** Has Rod */
+            has_rod: boolean;
+            /** Lift Mm */
+            lift_mm: number;
         };
         /**
          * Gap
@@ -10739,6 +10853,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_FrontArms_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["FrontArms"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_GearTable_: {
             /** Doubt */
             doubt?: {
@@ -12143,6 +12296,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Wobbling_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Wobbling"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_float_: {
             /** Doubt */
             doubt?: {
@@ -12529,46 +12721,6 @@ export interface components {
             unsure: string[];
             /** Value */
             value: components["schemas"]["Seen"][] | null;
-            /** @default null */
-            waits_for: components["schemas"]["Waits"] | null;
-        };
-        /**
-         * Result
-         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
-         *
-         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
-         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
-         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
-         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
-         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
-         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
-         */
-        Result_tuple_Shaky__________: {
-            /** Doubt */
-            doubt?: {
-                [key: string]: number;
-            };
-            /**
-             * Rests On
-             * @default []
-             */
-            rests_on: string[];
-            /**
-             * Rests On Found
-             * @default []
-             */
-            rests_on_found: string[];
-            /** Stands In */
-            stands_in?: {
-                [key: string]: number;
-            };
-            /**
-             * Unsure
-             * @default []
-             */
-            unsure: string[];
-            /** Value */
-            value: components["schemas"]["Shaky"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };
@@ -16689,6 +16841,16 @@ export interface components {
             value: number | null;
         };
         /**
+         * Wobbling
+         * @description All suspects as the trade lists them, and by name the ``order`` in which they are put right.
+         */
+        Wobbling: {
+            /** Order */
+            order: string[];
+            /** Suspects */
+            suspects: components["schemas"]["Shaky"][];
+        };
+        /**
          * Work
          * @description The work of a vehicle, and of all others that stand in its shop.
          *
@@ -19102,6 +19264,45 @@ export interface operations {
             421: components["responses"]["421"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    stance_get_front_arms_front_arms_get: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArmsSheet"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
             503: components["responses"]["503"];
         };
     };

@@ -12,7 +12,7 @@ from jorvak.core.driveline.face_pairs import FacePair, face_pairs
 from jorvak.core.driveline.shakes import TESTS, Road, Suspect, suspects
 from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
-from jorvak.core.driveline.wobbling import Shaky
+from jorvak.core.driveline.wobbling import Wobbling
 from jorvak.core.engine.areas import Results
 from jorvak.core.engine.asking import Waits
 from jorvak.core.engine.moment import moment
@@ -101,7 +101,7 @@ def faces_beside(path: RigPath, query: View) -> Response:
 class AfterABump(BaseModel):
     """The front end that shakes after a bump: its suspects, worst first."""
 
-    wobble: Result[tuple[Shaky, ...]]
+    wobble: Result[Wobbling]
 
 
 @driveline_pages.get("/wobble", responses={200: AfterABump})

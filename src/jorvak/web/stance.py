@@ -14,6 +14,7 @@ from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
+from jorvak.core.stance.arms import ArmsPose, FrontArms, front_arms, poses
 from jorvak.core.stance.balance import Tip, most_lean_deg, tip, weighed
 from jorvak.core.stance.crossed import HUMP, RAMP, Ramp, Twist, ramp, twist
 from jorvak.core.stance.crossing import VehicleOnGround
@@ -428,3 +429,22 @@ def _reading(key: str, text: str, query: View) -> float:
         return read_quantity(text, quantity, query.preset.unit(quantity).symbol).value
     except Unreadable as error:
         raise Refused(key, str(error)) from None
+
+
+class ArmsSheet(BaseModel):
+    """The front on two arms, and where its joints are through travel; none where the arms are not known."""
+
+    arms: Result[FrontArms]
+    poses: list[ArmsPose]
+
+
+@stance_pages.get("/front-arms", responses={200: ArmsSheet})
+def get_front_arms(path: RigPath, query: View) -> Response:
+    """Camber, toe and roll centre over travel at the stage, with the poses that the drawing goes through."""
+    record = rigs().read(path.rig_id, query.person)
+    here = moment(record.rig, query.at_stage)
+    try:
+        through = list(poses(Ask(here)))
+    except (Missing, Refused):
+        through = []
+    return as_json(ArmsSheet(arms=work_out(here, front_arms), poses=through))

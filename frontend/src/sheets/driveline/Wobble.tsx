@@ -15,7 +15,12 @@ export function Wobble() {
     queryKey: ["wobble", ...key],
     queryFn: () => answered(client.GET("/api/rigs/{rig_id}/wobble", { params })),
   });
-  const suspects = data?.wobble.value ?? [];
+  const found = data?.wobble.value;
+  const suspects = (found?.suspects ?? [])
+    .map((each, listed) => ({ ...each, listed }))
+    .sort(
+      (a, b) => (found?.order.indexOf(a.suspect.name) ?? 0) - (found?.order.indexOf(b.suspect.name) ?? 0),
+    );
   return (
     <>
       <p className="max-w-prose">
@@ -24,8 +29,8 @@ export function Wobble() {
       </p>
       <Problem of={error} />
       <ol className="cond" aria-label="Suspects of a wobble">
-        {suspects.map(({ suspect, told }, at) => {
-          const off = data?.wobble.doubt?.[`${at}.suspect.value`];
+        {suspects.map(({ suspect, told, listed }, at) => {
+          const off = data?.wobble.doubt?.[`suspects.${listed}.suspect.value`];
           const unit = suspect.name === "balance" ? "g" : suspect.name === "caster" ? "°" : "mm";
           return (
             <li

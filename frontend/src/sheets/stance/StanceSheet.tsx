@@ -12,6 +12,7 @@ const VIEWS = [
     View: lazy(async () => ({ default: (await import("./Angles")).Angles })),
   },
   { key: "links", name: "Links", View: lazy(async () => ({ default: (await import("./Links")).Links })) },
+  { key: "arms", name: "Arms", View: lazy(async () => ({ default: (await import("./Arms")).Arms })) },
   {
     key: "cycling",
     name: "Cycling",

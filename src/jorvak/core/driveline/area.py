@@ -7,7 +7,7 @@ from jorvak.core.driveline.mating import Meeting, meetings
 from jorvak.core.driveline.shafts import ShaftLine, shaft_line
 from jorvak.core.driveline.strength import Strength, strength
 from jorvak.core.driveline.what_if import TRIED_IN
-from jorvak.core.driveline.wobbling import Shaky, wobbling
+from jorvak.core.driveline.wobbling import Wobbling, wobbling
 from jorvak.core.engine.areas import Area
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
@@ -21,7 +21,7 @@ class DrivelineResults:
     rear_shaft: Result[ShaftLine]
     front_strength: Result[Strength]
     rear_strength: Result[Strength]
-    wobble: Result[tuple[Shaky, ...]]
+    wobble: Result[Wobbling]
 
 
 FUNCTIONS: dict[str, Callable[[Ask], Any]] = {

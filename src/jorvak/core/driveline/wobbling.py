@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 
 from jorvak.core.calculation import Refused
-from jorvak.core.driveline.wobble import PlayIn, WobbleIn, WobbleSuspect, wobble
+from jorvak.core.driveline.wobble import LIMITS, PlayIn, WobbleIn, WobbleSuspect, wobble
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.stance.linkage import caster_here
@@ -56,8 +56,16 @@ class Shaky:
     told: Told
 
 
-def wobbling(ask: Ask) -> tuple[Shaky, ...]:
-    """All suspects, in the order in which they are put right. Source: wobble."""
+@record(frozen=True, slots=True)
+class Wobbling:
+    """All suspects as the trade lists them, and by name the ``order`` in which they are put right."""
+
+    suspects: tuple[Shaky, ...]
+    order: tuple[str, ...]
+
+
+def wobbling(ask: Ask) -> Wobbling:
+    """Every suspect of the front end. Source: wobble."""
     play = {key: value for key in PLAYED if (value := ask.maybe(f"play.{key}_mm")) is not None}
     hole, bolt = ask.maybe("play.track_bar_hole_mm"), ask.maybe("play.track_bar_bolt_mm")
     caster, lowest = _caster(ask)
@@ -72,7 +80,9 @@ def wobbling(ask: Ask) -> tuple[Shaky, ...]:
             balance_g=ask.maybe("play.balance_g"),
         )
     )
-    return tuple(Shaky(each, TOLD[each.name]) for each in came_to.suspects)
+    # Listed as they stand, so that the ± of one is never how far it is to another that changes places with it.
+    by_name = {each.name: each for each in came_to.suspects}
+    return Wobbling(tuple(Shaky(by_name[name], TOLD[name]) for name in LIMITS), tuple(by_name))
 
 
 def _caster(ask: Ask) -> tuple[float | None, float | None]:

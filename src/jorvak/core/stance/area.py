@@ -7,6 +7,7 @@ from jorvak.core.engine.areas import Area, Steps
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
+from jorvak.core.stance.arms import FrontArms, front_arms
 from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.climbing import Climbing, climbing
 from jorvak.core.stance.headlines import HEADLINES
@@ -61,6 +62,7 @@ class StanceResults:
     bar: Result[Bar]
     caster: Result[CasterHere]
     half_shafts: Result[HalfShafts]
+    front_arms: Result[FrontArms]
     links: Result[Links]
     tip: Result[Tip]
     climb: Result[Climbing]
@@ -88,6 +90,7 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "bar": bar,
     "caster": caster_here,
     "half_shafts": half_shafts,
+    "front_arms": front_arms,
     "links": rear_links,
     "tip": tip,
     "climb": climbing,

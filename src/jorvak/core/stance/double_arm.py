@@ -112,6 +112,10 @@ class Linkage:
         """How far the patch gets up (1) or down (-1) before the arms close or lean too far."""
         return self._ways[sign].reaches_mm()
 
+    def leans_deg(self, upright: Upright) -> float:
+        """Camber against ride as found: its top outboard."""
+        return math.degrees(upright.leans)
+
     def toe_deg(self, upright: Upright) -> float | None:
         """Toe in against ride as found. Raises Refused on ``tie_rod`` where the rod is too short there."""
         rod = self.given.tie_rod
@@ -260,7 +264,7 @@ def double_arm(given: DoubleArmIn) -> DoubleArmOut:
     for travel in _places(given):
         upright = ride if travel == 0 else at(ride_mm + travel, "bump_mm" if travel > 0 else "droop_mm")
         rows.append(_row(linkage, upright, travel))
-    answer: dict[str, object] = {"travel": rows, "camber_at_ride_deg": math.degrees(ride.leans)}
+    answer: dict[str, object] = {"travel": rows, "camber_at_ride_deg": linkage.leans_deg(ride)}
     if given.tie_rod is not None:
         answer["toe_at_ride_deg"] = linkage.toe_deg(ride)
         up = linkage.toe_deg(at(ride_mm + SLOPE_OVER_MM, "bump_mm"))
@@ -322,7 +326,7 @@ def _places(given: DoubleArmIn) -> Iterator[float]:
 def _row(linkage: Linkage, upright: Upright, travel_mm: float) -> ArmsAt:
     row: dict[str, object] = {
         "travel_mm": travel_mm,
-        "camber_deg": math.degrees(upright.leans),
+        "camber_deg": linkage.leans_deg(upright),
         "track_mm": linkage.carried(upright, (linkage.given.patch_y_mm, 0.0))[0] - linkage.given.patch_y_mm,
         "roll_centre_mm": linkage.roll_centre_mm(upright),
     }

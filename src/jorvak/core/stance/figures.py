@@ -124,6 +124,30 @@ def _steering() -> Iterator[FigureSpec]:
     yield one("steering.drag_link_drop_mm", "drag link, drop", "62", -500, 800, TAPE)
 
 
+FRONT_ON = "On its wheels; plumb lines to the floor from the middle of the vehicle, tape straight up."
+
+
+def _front_arms() -> Iterator[FigureSpec]:
+    for joint, label, y, z in (
+        ("lower_inner", "lower arm, inner joint", "300", "300"),
+        ("lower_outer", "lower arm, outer joint", "700", "260"),
+        ("upper_inner", "upper arm, inner joint", "400", "560"),
+        ("upper_outer", "upper arm, outer joint", "660", "540"),
+        ("rod_inner", "tie rod, inner joint", "330", "330"),
+        ("rod_outer", "tie rod, outer joint", "690", "300"),
+    ):
+        yield one(f"front_arms.{joint}_y_mm", f"{label}, from the middle", y, 0, 1500, FRONT_ON)
+        yield one(f"front_arms.{joint}_z_mm", f"{label}, above the ground", z, 20, 1500, UP)
+    yield one(
+        "front_arms.steer_arm_mm",
+        "tie rod's end behind the steering axis (ahead: minus)",
+        "140",
+        -400,
+        400,
+        TAPE,
+    )
+
+
 def _half_shafts() -> Iterator[FigureSpec]:
     yield one("half_shafts.reach_mm", "half shaft, reach", "372", 50, 1500, TAPE)
     yield one("half_shafts.drop_mm", "half shaft, outer joint lower by", "28", -300, 500, TAPE)
@@ -157,6 +181,6 @@ TABLES = (
         (*(spec for end in ENDS for spec in _suspension(end)), *_rear_links()),
     ),
     FigureTable(Heading("Hoses, cables, breathers", 50), tuple(spec for end in ENDS for spec in _lines(end))),
-    FigureTable(Heading("Steering and brakes", 60), (*_steering(), *_half_shafts())),
+    FigureTable(Heading("Steering and brakes", 60), (*_steering(), *_half_shafts(), *_front_arms())),
     FigureTable(None, tuple(_gap()), named="gaps"),
 )

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.wobble import LIMITS
-from jorvak.core.driveline.wobbling import PLAYED, Shaky
+from jorvak.core.driveline.wobbling import PLAYED, Shaky, Wobbling
 from jorvak.core.engine.result import Result
 from jorvak.core.findings import Finding, Here, Settle, Severity
 
@@ -15,19 +15,19 @@ WORN_OUT = 3.0
 def wobble_suspect(here: Here) -> Iterator[Finding]:
     """Each suspect beyond its limit. Caster has a finding of its own."""
     result = here.results.of(DrivelineResults).wobble
-    for at, shaky in enumerate(result.value or ()):
+    for at, shaky in enumerate(result.value.suspects if result.value else ()):
         if shaky.suspect.name != "caster" and shaky.suspect.value is not None:
             yield from _suspect(here, result, at, shaky)
 
 
-def _suspect(here: Here, result: Result[tuple[Shaky, ...]], at: int, shaky: Shaky) -> Iterator[Finding]:
+def _suspect(here: Here, result: Result[Wobbling], at: int, shaky: Shaky) -> Iterator[Finding]:
     suspect, told = shaky.suspect, shaky.told
     value, limit = suspect.value, suspect.limit
     assert value is not None and limit is not None
-    off = result.off(f"{at}.suspect.value")
+    off = result.off(f"suspects.{at}.suspect.value")
     near = _within(suspect.name, value, limit, off)
     if suspect.state != "beyond" and not near:
-        here.passes("wobble-suspect", result, f"{at}.suspect.value")
+        here.passes("wobble-suspect", result, f"suspects.{at}.suspect.value")
         return
     severity = _severity(suspect.name, value, limit, off)
     unit = "g" if suspect.name == "balance" else "mm"

@@ -10,7 +10,9 @@ SYSTEMS: Mapping[System, str] = {
     "driveline": "half-shaft-steep pinion-climbs",
     "load": "nose-up-when-loaded tips-sooner too-tall",
     "power": "lamps-to-aim",
-    "steering": ("axle-pulled-sideways ball-joint-past-limit bar-and-link-unlike caster-low column-joint"),
+    "steering": (
+        "axle-pulled-sideways bump-steer camber-off ball-joint-past-limit bar-and-link-unlike caster-low column-joint"
+    ),
     "suspension": (
         "front-block no-droop-left nothing-under-the-axle shock-bottoms shock-tops-out sides-unlike "
         "spring-coil-bound spring-for-another-load spring-unseats wait-for-the-weight"
