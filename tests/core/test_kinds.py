@@ -9,6 +9,7 @@ from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import checked, spec_of, usual_doubt
 from jorvak.core.engine.moment import moment
+from jorvak.core.findings import Finding
 from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.kinds import aboard_of, draft, kinds, masses_of, title_of
 from jorvak.core.plan.line import read_line
@@ -16,7 +17,7 @@ from jorvak.core.plan.shorthand import forms_of, read_fields
 from jorvak.core.quantities import INCH
 from jorvak.core.rig import Change, Figure, Rig
 from jorvak.core.stance.area import StanceResults
-from tests.conftest import demo, planned, that_takes
+from tests.conftest import TODAY, demo, planned, that_takes
 
 EFFECTS: list[tuple[str, dict[str, Any]]] = [
     ("wheels 8 20", {"wheels.front_left.offset_mm": 20.0, "wheels.spare.rim_width_in": 8.0}),
@@ -125,7 +126,7 @@ def test_every_kind_has_a_form_that_says_what_it_wants(kind: Any) -> None:
         assert (
             (form.quantity is not None)
             == form.key.rsplit("_", 1)[-1].startswith(
-                ("mm", "kg", "kpa", "deg", "l", "in", "ah", "a", "w", "m", "h", "pct")
+                ("mm", "kg", "kpa", "deg", "l", "in", "ah", "a", "w", "m", "h", "pct", "kw", "nm", "rpm")
             )
             or form.key.endswith(("ratio", "count", "teeth"))
             or not form.number
@@ -231,3 +232,46 @@ def test_a_title_is_in_the_units_of_whoever_reads_it(line: str, metric: str, inc
     assert made is not None
     change = made.as_change(id=1)
     assert (title_of(change), title_of(change, INCH)) == (metric, inches)
+
+
+class TestAnotherEngine:
+    def changed(self, rig: Rig, **fields: Any) -> Rig:
+        change = draft("engine", {"name": "diesel from the donor", **fields}).as_change(id=1, state="chosen")
+        return replace(rig, changes=(change,))
+
+    def codes(self, rig: Rig) -> list[Finding]:
+        return [each for each in assess(rig, "planned", on=TODAY).findings if each.code == "mounts-unknown"]
+
+    def test_its_figures_take_the_place_of_the_old_ones_and_what_is_not_given_is_unknown(
+        self, plover: Rig
+    ) -> None:
+        here = moment(self.changed(plover, power_kw=150.0, idle_rpm=800.0), "planned").here
+        assert here["engine.power_kw"].value == 150 and here["engine.idle_rpm"].value == 800
+        assert "engine.torque_nm" not in here and "engine.cylinders" not in here
+        assert moment(plover, "planned").here["engine.torque_nm"].value == 360
+
+    def test_a_motor_has_one_ratio(self, plover: Rig) -> None:
+        here = moment(self.changed(plover, electric=True, one_ratio=9.1), "planned").here
+        assert here["gearbox.gears"].value == (9.1,)
+        assert "engine.idle_rpm" not in here
+
+    def test_mounts_signals_and_cooling_are_asked_for_until_they_are_noted(self, plover: Rig) -> None:
+        (found,) = self.codes(self.changed(plover, mounts="new plates"))
+        assert found.severity == "measure" and "its signals and its cooling" in found.text
+        assert self.codes(self.changed(plover, mounts="plates", signals="own loom", cooling="its own")) == []
+        (box,) = self.codes(planned(plover, "box 4.30 2.40 1.50 1.00 0.80"))
+        assert "its mounts and its signals" in box.text
+
+    @pytest.mark.parametrize(
+        ("key", "words"),
+        [
+            ("exhaust", "straight pipe without catalyst"),
+            ("name", "diesel, dpf delete"),
+            ("signals", "EGR off"),
+            ("exhaust", "no particle filter"),
+        ],
+    )
+    def test_without_its_exhaust_treatment_it_is_not_planned(self, plover: Rig, key: str, words: str) -> None:
+        with pytest.raises(Refused, match="does not plan it"):
+            draft("engine", {key: words})
+        assert draft("engine", {"exhaust": "left, catalyst as it came"})

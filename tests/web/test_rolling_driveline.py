@@ -127,3 +127,17 @@ class TestDrives:
         for _ in range(8):
             drive(browser, source="simulated")
         assert browser.ask("POST", f"/rigs/1/drives/{first}/on", {"seconds": 5}).status_code == 404
+
+
+def test_a_wobble_is_a_run_of_tests(browser: Browser) -> None:
+    wobble = browser.ask("GET", "/rigs/1/wobble").json["wobble"]
+    assert wobble["value"]["order"][-1] and all(each["told"]["test"] for each in wobble["value"]["suspects"])
+    body = {"path": "play.tie_rod_mm", "typed": "0.9", "known": "measured", "version": None}
+    assert browser.ask("PUT", "/rigs/1/figures", body).status_code == 200
+    assert browser.ask("GET", "/rigs/1/wobble").json["wobble"]["value"]["order"][0] == "tie_rod"
+
+
+def test_a_chain_between_two_faces(browser: Browser) -> None:
+    asked = {"from_face": "a/b", "to_face": "c/d", "length": "100"}
+    assert_problem(browser.ask("POST", "/rigs/1/chains", asked), 422, "from")
+    assert_problem(browser.ask("POST", "/rigs/1/chains", {**asked, "length": ""}), 422, "length")

@@ -163,3 +163,36 @@ def test_a_level_with_a_bad_checksum_is_not_believed() -> None:
     for words in (said.replace("PITCH", "PITCG"), "", "$GPRMC,1*00", said[:20]):
         with pytest.raises(Refused, match="cannot be read"):
             Leaning.of(words)
+
+
+class TestSpanner:
+    @pytest.mark.parametrize(
+        ("body", "ride"),
+        [
+            ({"end": "front", "kind": "collar", "step": "10"}, 10),
+            ({"end": "rear", "kind": "collar", "step": "-1/2 in"}, -12.7),
+            ({"end": "front", "kind": "rod", "turns": "4", "pitch": "1.5", "lever": "5"}, 30),
+        ],
+    )
+    def test_a_turn_and_what_it_does(self, browser: Browser, body: Any, ride: float) -> None:
+        turned = browser.ask("POST", "/rigs/1/spanner", body).json
+        assert turned["ride_mm"] == pytest.approx(ride)
+        assert turned["line"].startswith(f"lift {body['end']}")
+
+    def test_what_is_wanting_is_named(self, browser: Browser) -> None:
+        assert_problem(
+            browser.ask("POST", "/rigs/1/spanner", {"end": "front", "kind": "rod", "turns": "4"}),
+            422,
+            "pitch_mm",
+        )
+        assert_problem(
+            browser.ask("POST", "/rigs/1/spanner", {"end": "front", "kind": "collar", "step": "far"}),
+            422,
+            "step",
+        )
+
+
+def test_arms_that_nobody_noted_wait(browser: Browser) -> None:
+    arms = browser.ask("GET", "/rigs/1/front-arms").json
+    assert arms["arms"]["value"] is None and arms["poses"] == []
+    assert arms["arms"]["waits_for"]["path"] == "front_arms.lower_inner_y_mm"

@@ -242,6 +242,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rigs/{rig_id}/chains": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Parts of the shelf and of donors that close a line. Nothing is written. */
+        post: operations["driveline_find_chains_chains_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rigs/{rig_id}/changes": {
         parameters: {
             query?: never;
@@ -1855,6 +1872,23 @@ export interface paths {
         put?: never;
         /** What each size would do to this rig at the stage. Nothing is written. */
         post: operations["rolling_sizes_side_by_side_sizes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rigs/{rig_id}/spanner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a turn of the spanner does to the height. Nothing is written. */
+        post: operations["stance_turn_spanner_spanner_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3489,6 +3523,32 @@ export interface components {
             height_mm: number;
             /** Off Mm */
             off_mm: number;
+        };
+        /**
+         * ChainAsked
+         * @description Between which faces, as PART/FACE, how far apart they are and how near that has to be, as typed.
+         */
+        ChainAsked: {
+            /**
+             * At Most
+             * @default 4
+             */
+            at_most: number;
+            /** From Face */
+            from_face: string;
+            /** Length */
+            length: string;
+            /** To Face */
+            to_face: string;
+            /**
+             * Tolerance
+             * @default 5 mm
+             */
+            tolerance: string;
+        };
+        /** ChainsFound */
+        ChainsFound: {
+            found: components["schemas"]["ShelfChains"];
         };
         /** ChanceOut */
         ChanceOut: {
@@ -13695,6 +13755,53 @@ export interface components {
             };
         };
         /**
+         * ShelfChain
+         * @description A chain: ``unknown`` fields of faces that nobody knows are to be measured before it is trusted.
+         */
+        ShelfChain: {
+            /** Length Mm */
+            length_mm: number;
+            /** Links */
+            links: components["schemas"]["ShelfLink"][];
+            /** Price */
+            price: number;
+            /** Unknown */
+            unknown: number;
+        };
+        /**
+         * ShelfChains
+         * @description The chains that close the line, best first; ``left_out`` are parts with two faces and no length noted.
+         */
+        ShelfChains: {
+            /** Chains */
+            chains: components["schemas"]["ShelfChain"][];
+            /** Left Out */
+            left_out: string[];
+            /** Length Mm */
+            length_mm: number;
+        };
+        /**
+         * ShelfLink
+         * @description A part as it lies in a chain: which of its faces look towards ``from`` and towards ``to``.
+         */
+        ShelfLink: {
+            /** Far */
+            far: string;
+            /** Length Mm */
+            length_mm: number;
+            /** Near */
+            near: string;
+            /** Part */
+            part: string;
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "fitted" | "shelf" | "wanted" | "donor" | "gone";
+            /** Price */
+            price: number | null;
+        };
+        /**
          * ShelvedRig
          * @description A rig that is archived or deleted; ``version`` is the one that a write to it has to name.
          */
@@ -14052,6 +14159,42 @@ export interface components {
             engagement_spare_mm: number;
             /** Min Engagement Mm */
             min_engagement_mm: number;
+        };
+        /**
+         * Spanner
+         * @description What is turned, as typed: a collar by a length, or a torsion bar's bolt by turns, its pitch and its lever.
+         */
+        Spanner: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "collar" | "rod";
+            /**
+             * Lever
+             * @default
+             */
+            lever: string;
+            /**
+             * Pitch
+             * @default
+             */
+            pitch: string;
+            /**
+             * Step
+             * @default
+             */
+            step: string;
+            /**
+             * Turns
+             * @default
+             */
+            turns: string;
         };
         /**
          * SpecOut
@@ -15658,6 +15801,18 @@ export interface components {
              * @description since the first event
              */
             true_km: number;
+        };
+        /**
+         * Turned
+         * @description How far the body rises; ``motion_ratio`` of the collar's spring; ``line`` plans it.
+         */
+        Turned: {
+            /** Line */
+            line: string;
+            /** Motion Ratio */
+            motion_ratio: number | null;
+            /** Ride Mm */
+            ride_mm: number;
         };
         /**
          * Twist
@@ -17775,6 +17930,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CentreWeighed"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    driveline_find_chains_chains_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChainAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChainsFound"];
                 };
             };
             401: components["responses"]["401"];
@@ -21966,6 +22167,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SizesBeside"];
+                };
+            };
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            421: components["responses"]["421"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    stance_turn_spanner_spanner_post: {
+        parameters: {
+            query?: {
+                /** @description as-found, today, planned, or the number of a step */
+                stage?: string;
+                /** @description metric or inch */
+                units?: "metric" | "inch";
+                /** @description who is working */
+                person?: string;
+                /** @description names a write, so that one sent twice is done once */
+                key?: string | null;
+                /** @description areas and results (stance.lift) that are looked at, with commas; left out: all */
+                looks?: string | null;
+            };
+            header?: never;
+            path: {
+                rig_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Spanner"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Turned"];
                 };
             };
             401: components["responses"]["401"];

@@ -10,17 +10,19 @@ from jorvak.core.calculation import Refused
 from jorvak.core.driveline.area import DrivelineResults
 from jorvak.core.driveline.face_pairs import FacePair, face_pairs
 from jorvak.core.driveline.shakes import TESTS, Road, Suspect, suspects
+from jorvak.core.driveline.shelf_chains import ShelfChains, shelf_chains
 from jorvak.core.driveline.side_by_side import SideBySide, side_by_side
 from jorvak.core.driveline.what_if import Trial, Tried, try_out
 from jorvak.core.driveline.wobbling import Wobbling
 from jorvak.core.engine.areas import Results
-from jorvak.core.engine.asking import Waits
+from jorvak.core.engine.asking import Ask, Waits
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import Result, work_out
-from jorvak.core.quantities import SPEED, Unreadable, read
+from jorvak.core.quantities import LENGTH, SPEED, Unreadable, read
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, kept_results, rigs, today
+from jorvak.web.typed import amount
 
 driveline_pages = Pages(
     "driveline", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="driveline")]
@@ -134,3 +136,30 @@ def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
             tests=dict(TESTS),
         )
     )
+
+
+class ChainAsked(BaseModel):
+    """Between which faces, as PART/FACE, how far apart they are and how near that has to be, as typed."""
+
+    from_face: str = Field(max_length=140)
+    to_face: str = Field(max_length=140)
+    length: str = Field(max_length=60)
+    tolerance: str = Field("5 mm", max_length=60)
+    at_most: int = Field(4, ge=1, le=6)
+
+
+class ChainsFound(BaseModel):
+    found: ShelfChains
+
+
+@driveline_pages.post("/chains", responses={200: ChainsFound})
+def find_chains(path: RigPath, query: View, body: ChainAsked) -> Response:
+    """Parts of the shelf and of donors that close a line. Nothing is written."""
+    record = rigs().read(path.rig_id, query.person)
+    ask = Ask(moment(record.rig, query.at_stage, on=today()))
+    length = amount("length", body.length, LENGTH, query)
+    tolerance = amount("tolerance", body.tolerance, LENGTH, query)
+    if not length:
+        raise Refused("length", "How far are the two faces apart? For example 1410.")
+    found = shelf_chains(ask, body.from_face, body.to_face, length, tolerance or 0.0, body.at_most)
+    return as_json(ChainsFound(found=found))

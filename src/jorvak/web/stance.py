@@ -11,7 +11,7 @@ from jorvak.core.driveline.shafts import shaft_at
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import Result, work_out
-from jorvak.core.quantities import LENGTH, MASS, Preset, Unreadable, quantity_of_key
+from jorvak.core.quantities import COUNT, LENGTH, MASS, Preset, Unreadable, quantity_of_key
 from jorvak.core.quantities import read as read_quantity
 from jorvak.core.stance.across import Driven, check_ground, drive_over, stances, stands, thinned
 from jorvak.core.stance.arms import ArmsPose, FrontArms, front_arms, poses
@@ -22,7 +22,8 @@ from jorvak.core.stance.cycling import Cycle, cycle
 from jorvak.core.stance.obstacles import OBSTACLES, Largest, corners_of, largest
 from jorvak.core.stance.ranking import PointAngle, Which, ranked, with_raised
 from jorvak.core.stance.records import Corner
-from jorvak.core.stance.results import Outline, outline
+from jorvak.core.stance.results import Outline, motion_ratio, outline
+from jorvak.core.stance.spring_collar import SpringCollarIn, spring_collar
 from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
 from jorvak.formats.profile import read_profile, write_csv, write_dxf
 from jorvak.instruments.inclinometer import Inclinometer, Leaning
@@ -448,3 +449,44 @@ def get_front_arms(path: RigPath, query: View) -> Response:
     except (Missing, Refused):
         through = []
     return as_json(ArmsSheet(arms=work_out(here, front_arms), poses=through))
+
+
+class Spanner(BaseModel):
+    """What is turned, as typed: a collar by a length, or a torsion bar's bolt by turns, its pitch and its lever."""
+
+    end: Literal["front", "rear"]
+    kind: Literal["collar", "rod"]
+    step: str = Field("", max_length=60)
+    turns: str = Field("", max_length=60)
+    pitch: str = Field("", max_length=60)
+    lever: str = Field("", max_length=60)
+
+
+class Turned(BaseModel):
+    """How far the body rises; ``motion_ratio`` of the collar's spring; ``line`` plans it."""
+
+    ride_mm: float
+    motion_ratio: float | None
+    line: str
+
+
+@stance_pages.post("/spanner", responses={200: Turned})
+def turn_spanner(path: RigPath, query: View, body: Spanner) -> Response:
+    """What a turn of the spanner does to the height. Nothing is written."""
+    record = rigs().read(path.rig_id, query.person)
+    ask = Ask(moment(record.rig, query.at_stage))
+    ratio = None
+    if body.kind == "collar":
+        ratio = motion_ratio(ask, body.end)
+        step = amount("step", body.step, LENGTH, query, signed=True)
+        given = SpringCollarIn(kind="collar", step_mm=step, motion_ratio=ratio)
+    else:
+        given = SpringCollarIn(
+            kind="rod",
+            turns=amount("turns", body.turns, COUNT, query, signed=True),
+            pitch_mm=amount("pitch", body.pitch, LENGTH, query) or None,
+            lever=amount("lever", body.lever, COUNT, query) or None,
+        )
+    ride = spring_collar(given).ride_mm
+    way = " by torsion-bar" if body.kind == "rod" else ""
+    return as_json(Turned(ride_mm=ride, motion_ratio=ratio, line=f"lift {body.end} {ride:.1f} mm{way}"))

@@ -14,6 +14,7 @@ import { Problem } from "../../parts/Problem";
 import { useSettings } from "../../parts/settings";
 import { Views } from "../../parts/Views";
 import { Buying } from "./Buying";
+import { Chains } from "./Chains";
 import { FacePairs } from "./FacePairs";
 import { HEAPS, NewFace, NewPart, PLACES, PLACE_NAMES } from "./NewPart";
 import { IntoThePlan } from "./IntoThePlan";
@@ -35,6 +36,7 @@ export function PartsSheet() {
       views={[
         { key: "faces", name: "faces", View: Faces },
         { key: "ordered", name: "is it ordered?", View: Buying },
+        { key: "chains", name: "chains", View: Chains },
       ]}
     />
   );

@@ -15,6 +15,7 @@ import { Problem } from "../../parts/Problem";
 import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { asText } from "../../parts/quantity";
+import { FromTheSpanner } from "./FromTheSpanner";
 
 type Stance = Areas["stance"];
 const ENDS = ["front", "rear"] as const;
@@ -36,6 +37,7 @@ export function Heights() {
         ))}
       </div>
       <WaysUp key={units} />
+      <FromTheSpanner />
       <Waiting />
     </>
   );

@@ -26,6 +26,8 @@ class Gearbox(Frozen):
     gears: Words = Field(description="ratios, first to top", examples=["4.08 2.29 1.47 1.00 0.82"])
     reverse_ratio: Ratio | None = Field(None, description="reverse", examples=["3.97"])
     length_mm: LengthMm | None = Field(None, description="face to face", examples=["610"], gt=0)
+    mounts: Words | None = Field(None, description="its mounts", examples=["new crossmember, old rubber"])
+    signals: Words | None = Field(None, description="its signals", examples=["speed by wire, reverse switch"])
 
     @field_validator("gears")
     @classmethod

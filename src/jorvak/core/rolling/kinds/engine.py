@@ -1,0 +1,129 @@
+"""Another engine, or a motor: its figures take the place of the old one's everywhere, and much waits for it."""
+
+import re
+from typing import Annotated, Literal
+
+from pydantic import Field, field_validator
+
+from jorvak.core.plan.jobs import Fastener, Gate, Job, job
+from jorvak.core.plan.kind_fields import Ratio, Words, plate, set_where_given
+from jorvak.core.plan.kinds import Kind
+from jorvak.core.rig import Figure, Figures, Frozen
+
+Spin = Annotated[float, Field(strict=True, ge=200, le=25000, allow_inf_nan=False)]
+PowerKw = Annotated[float, Field(strict=True, ge=2, le=1500, allow_inf_nan=False)]
+TorqueNm = Annotated[float, Field(strict=True, ge=10, le=5000, allow_inf_nan=False)]
+WITHOUT = re.compile(
+    r"\b(without|no|remove[sd]?|delete[sd]?|blank(?:ed)?|gutted|straight)\b.{0,30}"
+    r"\b(catalyst|cat|particle filter|dpf|egr|exhaust treatment|emission)|\b(dpf|egr|cat)[ -]?(delete|off|removal)\b|\bde-?cat\b",
+    re.IGNORECASE,
+)
+NOT_PLANNED = "Removing exhaust treatment or emission controls from a road vehicle is unlawful in most places; Jorvak does not plan it."
+
+
+class Engine(Frozen):
+    name: Words | None = Field(None, description="which", examples=["diesel from the donor"])
+    power_kw: PowerKw | None = Field(None, description="most power", examples=["120 kW"])
+    power_at_rpm: Spin | None = Field(None, description="most power at", examples=["3400"])
+    torque_nm: TorqueNm | None = Field(None, description="most torque", examples=["360 Nm"])
+    pull_from_rpm: Spin | None = Field(None, description="pulls from", examples=["1600"])
+    pull_to_rpm: Spin | None = Field(None, description="pulls to", examples=["2600"])
+    idle_rpm: Spin | None = Field(None, description="idle", examples=["750"])
+    cylinders: Annotated[float, Field(strict=True, ge=1, le=16, allow_inf_nan=False)] | None = Field(
+        None, description="cylinders", examples=["4"]
+    )
+    aspiration: Literal["natural", "turbo"] | None = Field(None, description="aspiration")
+    electric: bool = Field(False, description="an electric motor")
+    one_ratio: Ratio | None = Field(None, description="a motor's one ratio", examples=["9.1"])
+    mounts: Words | None = Field(None, description="its mounts", examples=["new plates, old rubbers"])
+    signals: Words | None = Field(
+        None, description="computer and its signals", examples=["own loom, speed by wire"]
+    )
+    cooling: Words | None = Field(None, description="its cooling", examples=["radiator of the donor"])
+    exhaust: Words | None = Field(
+        None, description="its exhaust path", examples=["left, treatment as it came"]
+    )
+    vacuum: Words | None = Field(
+        None, description="vacuum for the brakes", examples=["pump on the alternator"]
+    )
+
+    @field_validator("name", "exhaust", "signals")
+    @classmethod
+    def _keeps_its_treatment(cls, words: str | None) -> str | None:
+        if words is not None and WITHOUT.search(words):
+            raise ValueError(NOT_PLANNED)
+        return words
+
+
+def title(fields: Engine) -> str:
+    return f"engine {fields.name}" if fields.name else "engine"
+
+
+OF_ENGINE = (
+    "power_kw", "power_at_rpm", "torque_nm", "pull_from_rpm", "pull_to_rpm", "idle_rpm", "cylinders", "aspiration",
+)  # fmt: skip
+
+
+def effect(fields: Engine, before: Figures) -> dict[str, Figure | None]:
+    """What is given of it stands; what is not is the old one's no longer, and unknown."""
+    effect: dict[str, Figure | None] = {
+        f"engine.{key}": None for key in OF_ENGINE if f"engine.{key}" in before
+    }
+    effect |= set_where_given({f"engine.{key}": getattr(fields, key) for key in OF_ENGINE})
+    if fields.one_ratio is not None:
+        effect["gearbox.gears"] = Figure((fields.one_ratio,), "plate")
+    # What was driven with the old one says nothing of the new one's radiator.
+    effect |= {path: None for path in before if path.startswith("heat_runs.")}
+    if fields.electric:
+        effect["engine.idle_rpm"] = plate(fields.idle_rpm) if fields.idle_rpm is not None else None
+    return effect
+
+
+def jobs(fields: Engine) -> tuple[Job, ...]:
+    what = fields.name or "the engine"
+    return (
+        job(
+            f"Fit {what}",
+            40.0,
+            (
+                "Unit, gearbox face, clutch and pilot compared on the floor before anything is lifted.",
+                Gate(
+                    "Mounts, sump against axle at full bump, fan against radiator: room measured, not guessed."
+                ),
+                "Drive unit hung level across, its tilt that of the shafts; mounts tacked, measured, then welded.",
+                "Fuel, return, vacuum for the brakes, throttle, earth straps, each clear of exhaust and steering.",
+                "Exhaust treatment stays as the engine came with it.",
+                "Brakes have their vacuum before the vehicle moves.",
+            ),
+            ("stands", "battery", "fuel", "welding", "brakes", "local-code"),
+            stage="mock-up",
+            area="engine",
+            system="driveline",
+            hands=2,
+            needs=("bay",),
+            tools=("engine hoist", "stands", "torque wrench"),
+            fasteners=(Fastener("engine mount bolts"), Fastener("bell housing bolts")),
+            rests_on=("rear_shaft.",),
+        ),
+        job(
+            "Register the engine",
+            2.0,
+            ("Papers for another engine before the first drive on the road: the authority decides.",),
+            ("local-code",),
+            stage="prove",
+            area="whole",
+            system="papers",
+            hands=1,
+        ),
+    )
+
+
+KIND = Kind(
+    name="engine",
+    words=("engine", "motor"),
+    example="engine diesel from the donor",
+    fields=Engine,
+    title=title,
+    effect=effect,
+    jobs=jobs,
+)
