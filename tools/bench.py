@@ -289,6 +289,7 @@ def bench_trying(port: int) -> Iterator[Row]:
     wheel = {"offset_mm": 5.0, "rim_width_in": 8.0}
     climb = {"slope_pct": 9.0, "speed_kmh": 60.0, "ambient_c": 33.0}
     ledge = {"obstacle": {"kind": "ledge", "sizes": {}}}
+    cope = {"sort": "cope", "given": {"od_mm": 42.4, "wall_mm": 2.6, "onto_od_mm": 60.3, "angle_deg": 55}}
     for name, limit, runs, *asked in (
         ("a pinion dragged, with the field", 100.0, 60, "POST", "/api/rigs/1/shafts/rear", turn),
         ("an offset dragged", 100.0, 60, "POST", "/api/rigs/1/stands/front", wheel),
@@ -302,6 +303,7 @@ def bench_trying(port: int) -> Iterator[Row]:
             {"slope_deg": 12.0},
         ),
         ("a climb dragged, 132 grades and speeds", 100.0, 40, "POST", "/api/rigs/1/recovery/heat/try", climb),
+        ("a cope tried, its template with it", 50.0, 40, "POST", "/api/rigs/1/frame/try", cope),
         ("an axle cycled, all frames", 200.0, 20, "GET", "/api/rigs/1/cycle/front"),
     ):
         yield against(

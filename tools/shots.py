@@ -64,10 +64,6 @@ def story(page: Page, url: str) -> None:
     page.get_by_role("button", name="Drawers or boxes in the load bed?").click()
     page.get_by_role("button", name="2 jobs").nth(1).click()
     take(page, "plan")
-    page.goto(f"{url}/rigs/1/rolling?view=wheels&stage=as-found")
-    page.get_by_label("The set of wheels from above").wait_for()
-    page.evaluate("scrollTo(0, 250)")
-    take(page, "wheels", from_top=False)
     page.goto(f"{url}/rigs/1/driveline")
     page.get_by_label("Rear shaft", exact=True).get_by_label("pinion up by").fill("-3")
     page.get_by_text("tried, not planned").wait_for()
@@ -101,15 +97,11 @@ def build(page: Page, url: str) -> None:
 
 
 def stance(page: Page, url: str) -> None:
-    """Height, the suspension cycled and ground crossed on Plover."""
+    """Height, and ground crossed on Plover."""
     page.goto(f"{url}/rigs/1/stance")
     page.get_by_text("Level with its load the rear comes up").wait_for()
     page.evaluate("scrollTo(0, 250)")
     take(page, "stance", from_top=False)
-    page.goto(f"{url}/rigs/1/stance?view=cycling")
-    page.get_by_role("button", name="liner behind comes within").click()
-    page.evaluate("scrollTo(0, 250)")
-    take(page, "cycling", from_top=False)
     page.goto(f"{url}/rigs/1/stance?view=crossing")
     page.get_by_role("main").get_by_role("combobox").first.select_option("kept dyke crest")
     page.get_by_role("row", name="as planned, loaded").get_by_text("case guard").wait_for()
@@ -138,6 +130,19 @@ def recovery(page: Page, tablet: Page, url: str) -> None:
     tablet.goto(f"{url}/rigs/1/recovery?view=power")
     tablet.get_by_label("Circuits from battery to consumer").wait_for()
     take(tablet, "power-820-night")
+
+
+def frame(page: Page, url: str) -> None:
+    """Skarv's ladder over the maker's sheet, and a plate of the adapter's mount."""
+    page.goto(f"{url}/rigs/2/frame")
+    page.get_by_role("table", name="Stations").wait_for()
+    page.evaluate("scrollTo(0, 120)")
+    take(page, "frame", from_top=False)
+    page.goto(f"{url}/rigs/2/frame?view=cut")
+    page.get_by_role("button", name="mount plate, left").click()
+    page.get_by_label("The plate mount plate, left").wait_for()
+    page.evaluate("scrollTo(0, 150)")
+    take(page, "cut", from_top=False)
 
 
 def work(page: Page, phone: Page, url: str) -> None:
@@ -188,6 +193,7 @@ def main() -> None:
         build(window(browser), url)
         stance(window(browser), url)
         load(window(browser), url)
+        frame(window(browser), url)
         start(window(browser), url)
         work(window(browser), window(browser, 390, 844), url)
         recovery(window(browser), window(browser, 820, 1180, NIGHT_IN_INCHES), url)

@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect
 
-from tests.journeys.conftest import Served, Window, to_sheet, type_line
+from tests.journeys.conftest import Served, Window, to_sheet, type_line, walk_to
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SHEETS = (
@@ -23,6 +23,11 @@ SHEETS = (
     "stance?view=cycling",
     "stance?view=crossing",
     "stance?view=balance",
+    "stance?view=arms",
+    "frame",
+    "frame?view=cut",
+    "frame?view=strength",
+    "frame?view=room",
     "trip",
 )
 
@@ -33,6 +38,13 @@ def assert_accessible(page: Page, within: str = "html") -> None:
     found = page.evaluate("within => axe.run(within, { resultTypes: ['violations'] })", within)
     broken = [(v["id"], [n["target"] for n in v["nodes"]][:4]) for v in found["violations"]]
     assert not broken, "\n".join(map(str, broken))
+
+
+def _settled(page: Page, sheet: str) -> None:
+    """Its own heading stands there, and nothing of it is still on its way."""
+    name = sheet.partition("?")[0].capitalize()
+    expect(page.get_by_role("heading", level=1)).to_contain_text(name)
+    expect(page.get_by_text("One moment.")).to_have_count(0)
 
 
 def plan(page: Page, url: str) -> None:
@@ -52,8 +64,8 @@ def test_axe_finds_nothing_and_nothing_sticks_out(
     assert_accessible(page)
     plan(page, server.url)
     for sheet in SHEETS:
-        page.goto(f"{server.url}/rigs/1/{sheet}")
-        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        walk_to(page, f"/rigs/1/{sheet}")
+        _settled(page, sheet)
         page.wait_for_timeout(300)
         assert_accessible(page, "html" if sheet == SHEETS[0] else "main")
         assert page.evaluate("document.documentElement.scrollWidth <= innerWidth"), (
@@ -79,6 +91,10 @@ def test_axe_finds_nothing_on_the_demo_as_it_ships(demo_server: Served, chromium
         (1, "survey", "Before any lift"),
         (1, "measure", "Takes away up to"),
         (2, "parts", "do not mate"),
+        (2, "frame", "Laid over"),
+        (2, "frame?view=cut", "template 1:1"),
+        (2, "frame?view=strength", "not ruled out by this look"),
+        (2, "frame?view=room", "too close to call"),
     ):
         page.goto(f"{demo_server.url}/rigs/{rig}/{sheet}")
         expect(page.get_by_text(settled).first).to_be_visible()
@@ -94,8 +110,8 @@ def test_axe_finds_nothing_on_an_empty_rig(empty_server: Served, window: Window)
     page.keyboard.press("Enter")
     page.wait_for_url("**/rigs/1/**")
     for sheet in SHEETS:
-        page.goto(f"{empty_server.url}/rigs/1/{sheet}")
-        expect(page.get_by_role("heading", level=1)).to_be_visible()
+        walk_to(page, f"/rigs/1/{sheet}")
+        _settled(page, sheet)
         assert_accessible(page, "html" if sheet == SHEETS[0] else "main")
     window.assert_quiet()
 
@@ -104,8 +120,8 @@ def test_targets_are_large_enough_for_a_thumb(server: Served, chromium: Browser)
     window = Window(chromium, width=820, height=1100)
     plan(window.page, server.url)
     for sheet in SHEETS:
-        window.page.goto(f"{server.url}/rigs/1/{sheet}")
-        expect(window.page.get_by_role("heading", level=1)).to_be_visible()
+        walk_to(window.page, f"/rigs/1/{sheet}")
+        _settled(window.page, sheet)
         small = window.page.evaluate(
             """[...document.querySelectorAll("main button, main select, header button, nav a")]
                .map((e) => [e.textContent, e.getBoundingClientRect()])

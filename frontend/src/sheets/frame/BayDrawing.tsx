@@ -70,12 +70,12 @@ export function BayDrawing({ sheet, boxes }: Props) {
     />
   );
   return (
-    <figure className="pt-2">
+    <div className="pt-2">
       <div ref={ref}>
         {seen("y", y)}
         {seen("z", z)}
       </div>
-      <figcaption className="cond flex flex-wrap gap-x-5 text-sm text-quiet">
+      <p className="cond flex flex-wrap gap-x-5 text-sm text-quiet">
         <span>above: from above, front left, left side up · below: from the side</span>
         <span>dashed: what it wants round it · hatched: too close · arrow: how it comes out</span>
         {moved && (
@@ -84,7 +84,7 @@ export function BayDrawing({ sheet, boxes }: Props) {
             right, {mm(moved.by.z)} up
           </span>
         )}
-      </figcaption>
+      </p>
       {close.length > 0 && (
         <ul aria-label="Too close" className="cond py-1">
           {close.map((pair) => (
@@ -114,7 +114,7 @@ export function BayDrawing({ sheet, boxes }: Props) {
                 : `has ${way.blocked_by.filter((name) => !way.first_off.includes(name)).join(", ")} in its way`}
           </p>
         ))}
-    </figure>
+    </div>
   );
 }
 

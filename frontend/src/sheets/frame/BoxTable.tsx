@@ -39,7 +39,9 @@ export function BoxTable({ sheet, boxes }: { sheet: RoomSheet; boxes: BoxLine[] 
             <th className="text-right">wants</th>
             <th className="text-right">moves</th>
             <th>comes out</th>
-            <th />
+            <th>
+              <span className="sr-only">take it out</span>
+            </th>
           </tr>
         </thead>
         <tbody>

@@ -33,7 +33,9 @@ export function StationTable({ line, stations, limit, off, keep }: Props) {
             <th className="text-right">twist</th>
             <th>base</th>
             <th>mounted there</th>
-            <th />
+            <th>
+              <span className="sr-only">take it out</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -56,7 +58,8 @@ export function StationTable({ line, stations, limit, off, keep }: Props) {
                   <span className="font-normal text-quiet">±{off(`${place}.twist_deg`).toFixed(2)}</span>
                 </td>
                 <td>
-                  <label className="inline-grid min-h-10 min-w-10 place-items-center">
+                  {(station.base ?? true) && <span className="print-only">base</span>}
+                  <label className="no-print inline-grid min-h-10 min-w-10 place-items-center">
                     <Tick checked={station.base ?? true} set={(base) => change(at, { base })} />
                     <span className="sr-only">{row.name} is sound</span>
                   </label>
@@ -117,12 +120,12 @@ export function OverTable({ over, limit, off }: OverProps) {
   );
   return (
     <section aria-label={`Over ${over.other}`} className="keep pt-2">
-      <h3 className="border-b border-ink pb-1 font-semibold">
+      <h2 className="border-b border-ink pb-1 font-semibold">
         Laid over {over.other}{" "}
         <span className="font-normal text-quiet">
           turned and shifted until its base lies best: {fine(over.rms_mm)} apart
         </span>
-      </h3>
+      </h2>
       <div className="sideways">
         <table className="cond w-full">
           <thead>

@@ -55,14 +55,21 @@ export function Chains() {
       </p>
       <div className="cond no-print flex flex-wrap items-end gap-x-5 gap-y-2 py-2">
         <Choice
-          label="from"
+          label="from the face"
           value={from}
           none="which face"
           of={faces}
           choose={setFrom}
           className="max-w-72"
         />
-        <Choice label="to" value={to} none="which face" of={faces} choose={setTo} className="max-w-72" />
+        <Choice
+          label="to the face"
+          value={to}
+          none="which face"
+          of={faces}
+          choose={setTo}
+          className="max-w-72"
+        />
         <Entry label="apart" value={length} set={setLength} example="1410" className="w-32" />
         <Entry label="to within" value={tolerance} set={setTolerance} example="5 mm" className="w-28" />
       </div>
@@ -73,7 +80,10 @@ export function Chains() {
         </p>
       )}
       {found?.chains.map((chain, at) => (
-        <div key={chain.links.map(({ part }) => part).join("/")} className="keep border-b border-hair py-2">
+        <div
+          key={chain.links.map(({ part, near }) => `${part} ${near}`).join("/")}
+          className="keep border-b border-hair py-2"
+        >
           <p className="cond flex flex-wrap gap-x-5">
             <b className="font-semibold">
               {at + 1}. {asText(write(chain.length_mm, "length_mm"))}
@@ -105,6 +115,8 @@ export function Chains() {
 }
 
 const HEIGHT = 104;
+/** About as wide as what is written of a part. */
+const WORDS = 150;
 
 function ChainDrawing({ chain, from, to }: { chain: Chain; from: string; to: string }) {
   const [ref, width] = useMeasure(760);
@@ -130,6 +142,13 @@ function ChainDrawing({ chain, from, to }: { chain: Chain; from: string; to: str
       >
         {chain.links.map((link, i) => {
           const [x0 = 0, x1 = 0] = [ends[i], ends[i + 1]];
+          // What is written at an end stays within the drawing.
+          const [at, anchor] =
+            i === 0 && x1 - x0 < WORDS
+              ? ([x0, "start"] as const)
+              : i === chain.links.length - 1 && x1 - x0 < WORDS
+                ? ([x1, "end"] as const)
+                : ([(x0 + x1) / 2, "middle"] as const);
           return (
             <g key={link.part}>
               <rect
@@ -145,9 +164,9 @@ function ChainDrawing({ chain, from, to }: { chain: Chain; from: string; to: str
                 <rect key={x} x={x} y={middle - 22} width={5} height={44} fill="var(--ink)" />
               ))}
               <text
-                x={(x0 + x1) / 2}
+                x={at}
                 y={i % 2 ? HEIGHT - 4 : 16}
-                textAnchor="middle"
+                textAnchor={anchor}
                 fill="var(--ink)"
                 className="font-semibold"
               >

@@ -43,7 +43,7 @@ export function FromTheSpanner() {
       </h2>
       <div className="cond flex flex-wrap items-end gap-x-5 gap-y-1 py-1">
         <Choice label="axle" value={end} of={["front", "rear"] as const} choose={setEnd} />
-        <Choice label="by" value={kind} of={KINDS} choose={setKind} />
+        <Choice label="what is turned" value={kind} of={KINDS} choose={setKind} />
         {kind === "collar" ? (
           <Entry label="turned up by" value={typed.step} set={set("step")} example="10" className="w-28" />
         ) : (

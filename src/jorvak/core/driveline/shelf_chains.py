@@ -67,8 +67,13 @@ def shelf_chains(
             }
         )
     )
-    chains = (_shelf_chain(each, ways) for each in came_to.chains)
-    return ShelfChains(length_mm, tuple(each for each in chains if _each_once(each)), left_out)
+    unlike: dict[object, ShelfChain] = {}
+    for each in came_to.chains:
+        made = _shelf_chain(each, ways)
+        if _each_once(made):
+            # A part whose faces are alike is the same chain either way round.
+            unlike.setdefault(_seen_along(each, ways), made)
+    return ShelfChains(length_mm, tuple(unlike.values()), left_out)
 
 
 def _face(ask: Ask, named: str, field: str) -> Face:
@@ -120,6 +125,16 @@ def _shelf_chain(each: Chain, ways: dict[str, tuple[ChainPart, Part, tuple[str, 
         near, far = (b, a) if link.turned else (a, b)
         links.append(ShelfLink(part.name, part.place, near, far, way.length_mm, part.price))
     return ShelfChain(tuple(links), each.length_mm, each.price, each.unknown)
+
+
+def _seen_along(each: Chain, ways: dict[str, tuple[ChainPart, Part, tuple[str, str]]]) -> object:
+    """What a chain is made of, face by face from one end to the other."""
+    seen = []
+    for link in each.parts:
+        way, part, _ = ways[link.name]
+        near, far = (way.b, way.a) if link.turned else (way.a, way.b)
+        seen.append((part.name, tuple(sorted(map(str, near.items()))), tuple(sorted(map(str, far.items())))))
+    return tuple(seen)
 
 
 def _each_once(each: ShelfChain) -> bool:
