@@ -2770,6 +2770,7 @@ export interface components {
                     rear_tyre?: components["schemas"]["Result_Tyre_"];
                     rear_tyre_load?: components["schemas"]["Result_TyreLoad_"];
                     regearing?: components["schemas"]["Result_Regearing_"];
+                    slipping?: components["schemas"]["Result_Slipping_"];
                     speedometer?: components["schemas"]["Result_SpeedometerState_"];
                     taller?: components["schemas"]["Result_Taller_"];
                     wheels?: components["schemas"]["Result_WheelSet_"];
@@ -2889,6 +2890,26 @@ export interface components {
              * @description rear axle back by, as typed; forward is below 0
              */
             move: string;
+        };
+        /**
+         * AxleSlips
+         * @description An axle with one side slippery: what it puts down as it is, and with each kind of differential.
+         *
+         *     ``noted`` None: nobody noted its differential, and it is taken as open.
+         */
+        AxleSlips: {
+            /** Axle Kg */
+            axle_kg: number;
+            calculated: components["schemas"]["LocksOut"];
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Noted */
+            noted: ("open" | "limited-slip" | "selectable" | "locked" | "traction-aid") | null;
+            /** With Kinds */
+            with_kinds: components["schemas"]["WithKind"][];
         };
         /** AxlesCrossed */
         AxlesCrossed: {
@@ -7732,6 +7753,24 @@ export interface components {
             /** Moments */
             moments: components["schemas"]["LoadThen"][];
         };
+        /** LocksOut */
+        LocksOut: {
+            /**
+             * Force N
+             * @description at the ground
+             */
+            force_n: number;
+            /**
+             * Share Pct
+             * @description of what both could put down; null where that is nothing
+             */
+            share_pct: number | null;
+            /**
+             * Torque Nm
+             * @description at the wheels
+             */
+            torque_nm: number;
+        };
         /**
          * LogEntry
          * @description One thing that happened. ``id`` is that of the log line behind it, where it is one; ``open``: a temporary fix
@@ -11693,6 +11732,45 @@ export interface components {
          *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
          *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
          */
+        Result_Slipping_: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            value: components["schemas"]["Slipping"] | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
         Result_SpeedometerState_: {
             /** Doubt */
             doubt?: {
@@ -14159,6 +14237,18 @@ export interface components {
             engagement_spare_mm: number;
             /** Min Engagement Mm */
             min_engagement_mm: number;
+        };
+        /**
+         * Slipping
+         * @description Both axles, one side of each on ``dry`` friction and the other on ``slippery``.
+         */
+        Slipping: {
+            /** Axles */
+            axles: components["schemas"]["AxleSlips"][];
+            /** Dry */
+            dry: number;
+            /** Slippery */
+            slippery: number;
         };
         /**
          * Spanner
@@ -16949,6 +17039,18 @@ export interface components {
             weakest: string;
             /** Winch Kg */
             winch_kg: number;
+        };
+        /**
+         * WithKind
+         * @description What an axle puts down with a kind of differential.
+         */
+        WithKind: {
+            calculated: components["schemas"]["LocksOut"];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "open" | "limited-slip" | "selectable" | "locked" | "traction-aid";
         };
         /**
          * WithLines

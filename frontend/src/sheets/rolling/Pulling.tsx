@@ -9,6 +9,7 @@ export function Pulling() {
     <div className="grid gap-x-8 gap-y-4 pt-4 wide:grid-cols-2">
       <Holding />
       <Climbing />
+      <Slipping />
     </div>
   );
 }
@@ -125,6 +126,75 @@ function Climbing() {
             {climb.crawl_speed_kmh !== null &&
               `It walks ${write(climb.crawl_speed_kmh, "speed_kmh", { places: 1 }).text} ${write(0, "speed_kmh").unit} at idle. `}
             A limit, never a recommendation.
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
+
+const KIND_NAMES = {
+  open: "open",
+  "traction-aid": "open, traction aid",
+  "limited-slip": "limited slip",
+  selectable: "locked",
+  locked: "locked",
+} as const;
+
+/** One side slippery: what each axle puts down by its differential, and by the others. */
+function Slipping() {
+  const { write } = useBench();
+  const { slipping } = useResults().rolling;
+  const found = slipping.value;
+  const kn = (n: number) => asText(write(n, "force_n", { places: 0 }));
+  return (
+    <section aria-label="One side slippery">
+      <h2 className="border-b border-ink pb-1 font-semibold">One side slippery</h2>
+      {!found ? (
+        <WaitsFor waits={slipping.waits_for} />
+      ) : (
+        <>
+          <p className="cond text-quiet">
+            one wheel of each axle on {found.dry.toFixed(1)}, gravel, the other on {found.slippery.toFixed(1)}
+            , wet grass; as it weighs here
+          </p>
+          <table className="cond w-full">
+            <thead>
+              <tr className="border-b border-hair text-right text-quiet">
+                <th className="text-left font-normal">differential</th>
+                {found.axles.map(({ end }) => (
+                  <th key={end} className="font-normal">
+                    {end}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {found.axles[0]?.with_kinds.map(({ kind }, at) => (
+                <tr key={kind} className="border-b border-hair text-right">
+                  <td className="text-left">{KIND_NAMES[kind]}</td>
+                  {found.axles.map((axle) => {
+                    const here = KIND_NAMES[axle.noted ?? "open"] === KIND_NAMES[kind];
+                    const { force_n, share_pct } = axle.with_kinds[at]?.calculated ?? axle.calculated;
+                    return (
+                      <td key={axle.end} className={here ? "font-bold" : "text-quiet"}>
+                        {kn(force_n)} {share_pct !== null && `· ${Math.round(share_pct)} %`}
+                        {here && (axle.noted ? " · its own" : " · taken so")}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="cond text-sm">
+            {found.axles
+              .filter(({ noted }) => noted === null)
+              .map(({ end }) => (
+                <FigureButton key={end} path={`${end}_axle.differential`} className="link mr-4">
+                  note the {end} differential
+                </FigureButton>
+              ))}
           </p>
         </>
       )}

@@ -27,6 +27,7 @@ from jorvak.core.rolling.results import (
     taller,
     tyre,
 )
+from jorvak.core.rolling.slipping import Slipping, slipping
 from jorvak.core.rolling.stand import WheelPlace, stand
 from jorvak.core.rolling.wheel_set import TyreLoad, WheelSet, tyre_load_of, wheel_set
 
@@ -50,6 +51,7 @@ class RollingResults:
     distance: Result[Distance]
     axle_match: Result[AxleMatchOut]
     pressures: Result[Pressures]
+    slipping: Result[Slipping]
 
 
 FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
@@ -70,6 +72,7 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "distance": distance,
     "axle_match": axles_match,
     "pressures": pressures,
+    "slipping": slipping,
 }
 
 

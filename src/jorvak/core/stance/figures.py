@@ -28,6 +28,9 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield choice(f"{at}.spring", f"{end} springs", ("coil", "leaf", "strut", "torsion bar"))
     yield one(f"{at}.free_length_mm", f"{end} spring, free length", "415", 50, 2000, BENCH)
     yield one(f"{at}.rate_n_per_mm", f"{end} spring rate", "34", 1, 1000)
+    yield one(f"{at}.second_rate_n_per_mm", f"{end} spring, second rate, helper working", "60", 1, 1500)
+    yield one(f"{at}.second_from_kg", f"{end} spring, sprung load on a corner from which the second rate works", "420",
+              0, 5000)  # fmt: skip
     yield one(f"{at}.solid_length_mm", f"{end} spring, coils closed", "165", 20, 1500, BENCH)
     yield one(f"{at}.leaf_length_mm", f"{end} leaf, eye to eye", "1200", 300, 3000, BENCH)
     yield choice(

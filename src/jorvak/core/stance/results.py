@@ -13,6 +13,7 @@ from jorvak.core.rig import Carrier
 from jorvak.core.rolling.results import static_radius_mm, tyre
 from jorvak.core.rolling.tyre_size import designation
 from jorvak.core.stance.lift_stack import AxleLift, LiftStackOut, loaded_mm, spring_lift_mm, stacked
+from jorvak.core.stance.rates import rates_of, spring_load_n
 from jorvak.core.stance.stance import Carriage, Seen, StanceOut, judged, rise_at, seen
 
 
@@ -209,20 +210,41 @@ def _spring_lift_of(ask: Ask, end: End, side: Side | None) -> float:
     at = f"{end}_suspension"
     if not any(ask.is_set(spring_path(ask, end, side, key)) for key in SPRING):
         added = added_corner_kg(ask, end)
-        if abs(added) < LEAST_KG:
+        helped = ask.is_set(f"{at}.second_rate_n_per_mm")
+        if abs(added) < LEAST_KG and not helped:
             return 0.0
         # The same springs only sag by what came on them: their rate is all that it takes.
         rate: float = ask.need(f"{at}.rate_n_per_mm")
-        return -added * STANDARD_GRAVITY / (rate * motion_ratio(ask, end) ** 2)
+        ratio = motion_ratio(ask, end)
+        if not ask.is_noted(f"{at}.second_rate_n_per_mm"):
+            return -added * STANDARD_GRAVITY / (rate * ratio**2)
+        return _sunk_mm(ask, end, rate, ratio, added)
     added, corner = added_corner_kg(ask, end), sprung_corner_kg(ask, end)
     ratio = motion_ratio(ask, end)
     old = [ask.need(f"{at}.{key}", as_found=True) for key in SPRING]
     new = [ask.need(spring_path(ask, end, side, key)) for key in SPRING]
-    return spring_lift_mm(
-        loaded_mm(old[0], old[1], corner, ratio),
-        loaded_mm(new[0], new[1], max(corner + added, 0.0), ratio),
-        ratio,
+    was, now = (
+        _loaded_mm(ask, end, spring, kg, ratio, as_found)
+        for spring, kg, as_found in ((old, corner, True), (new, max(corner + added, 0.0), False))
     )
+    return spring_lift_mm(was, now, ratio)
+
+
+def _loaded_mm(ask: Ask, end: End, spring: list[float], kg: float, ratio: float, as_found: bool) -> float:
+    """How long a spring is under a corner, by both its rates where it has two."""
+    free, rate = spring
+    rates = rates_of(ask, end, rate, ratio, as_found)
+    if rates.second is None:
+        return loaded_mm(free, rate, kg, ratio)
+    return free - rates.deflection_mm(spring_load_n(kg, ratio))
+
+
+def _sunk_mm(ask: Ask, end: End, rate: float, ratio: float, added_kg: float) -> float:
+    """How far the same springs of two rates come down, below 0, by what came on them; up by a helper that was added."""
+    corner = sprung_corner_kg(ask, end)
+    was = rates_of(ask, end, rate, ratio, as_found=True).deflection_mm(spring_load_n(corner, ratio))
+    loaded = spring_load_n(max(corner + added_kg, 0.0), ratio)
+    return (was - rates_of(ask, end, rate, ratio).deflection_mm(loaded)) / ratio
 
 
 def spring_path(ask: Ask, end: End, side: Side | None, key: str) -> str:
@@ -249,9 +271,11 @@ def added_corner_kg(ask: Ask, end: End) -> float:
         return 0.0
     added = added_mass(ask)
     on_front, on_rear = off_together(ask, added.spread, (ON_FRONT, ON_REAR))
+    # An axle that was moved along the frame carries another part of what was there.
+    moved = ask.more(f"body.{end}_axle_kg")
     if end == "front":
-        return (added.front_kg - added.unsprung_front_kg + on_front) / 2
-    return (added.rear_kg - added.unsprung_rear_kg + on_rear) / 2
+        return (added.front_kg - added.unsprung_front_kg + on_front + moved) / 2
+    return (added.rear_kg - added.unsprung_rear_kg + on_rear + moved) / 2
 
 
 @record(frozen=True, slots=True)

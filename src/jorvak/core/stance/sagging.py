@@ -6,7 +6,8 @@ from jorvak.core.load.corner_weights import moved_by_plate_kg
 from jorvak.core.load.results import laden_load, load_as_built
 from jorvak.core.load.sag import SagIn, SagOut, sag
 from jorvak.core.places import ENDS, End
-from jorvak.core.stance.results import motion_ratio
+from jorvak.core.stance.rates import rates_of, spring_load_n
+from jorvak.core.stance.results import added_corner_kg, motion_ratio, sprung_corner_kg
 
 
 @record(frozen=True, slots=True)
@@ -32,4 +33,10 @@ def sagging(ask: Ask) -> Sagging:
 
 
 def _wheel_rate(ask: Ask, end: End) -> float:
-    return ask.need(f"{end}_suspension.rate_n_per_mm") * motion_ratio(ask, end) ** 2
+    """At ride as it stands: of a spring of two rates that which works there."""
+    ratio = motion_ratio(ask, end)
+    rates = rates_of(ask, end, ask.need(f"{end}_suspension.rate_n_per_mm"), ratio)
+    if rates.second is None:
+        return rates.first * ratio**2
+    carried = sprung_corner_kg(ask, end) + added_corner_kg(ask, end)
+    return rates.at(spring_load_n(carried, ratio)) * ratio**2

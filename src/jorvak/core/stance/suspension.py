@@ -7,6 +7,7 @@ from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.places import ENDS, End
 from jorvak.core.stance.articulation import ArticulationIn, ArticulationOut, articulation
+from jorvak.core.stance.rates import Rates, rates_of, spring_load_n
 from jorvak.core.stance.results import (
     SPRING,
     Side,
@@ -116,18 +117,18 @@ def corner(ask: Ask, end: End, side: Side | None = None) -> Corner:
     goes = _known_travel(ask, end)
     added = added_corner_kg(ask, end)
     carries = sprung_corner_kg(ask, end)
-    answer = spring(
-        SpringCornerIn(
-            free_length_mm=free,
-            rate_n_per_mm=rate,
-            motion_ratio=motion_ratio(ask, end),
-            sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
-            added_kg=max(added, 0.0),
-            bump_travel_mm=None if goes is None else goes.bump_mm,
-            droop_travel_mm=None if goes is None else goes.droop_mm,
-            solid_length_mm=ask.maybe(spring_path(ask, end, side, "solid_length_mm")),
-        )
+    ratio = motion_ratio(ask, end)
+    given = SpringCornerIn(
+        free_length_mm=free,
+        rate_n_per_mm=rate,
+        motion_ratio=ratio,
+        sprung_kg=carries if added >= 0 else max(carries + added, 0.0),
+        added_kg=max(added, 0.0),
+        bump_travel_mm=None if goes is None else goes.bump_mm,
+        droop_travel_mm=None if goes is None else goes.droop_mm,
+        solid_length_mm=ask.maybe(spring_path(ask, end, side, "solid_length_mm")),
     )
+    answer = of_two_rates(given, rates_of(ask, end, rate, ratio))
     if answer.ride_length_mm <= 0:
         raise Refused(
             f"{at}.rate_n_per_mm",
@@ -141,6 +142,31 @@ def corner(ask: Ask, end: End, side: Side | None = None) -> Corner:
         goes,
         ask.maybe(f"{at}.spring_retained") == "yes",
     )
+
+
+def of_two_rates(given: SpringCornerIn, rates: Rates) -> SpringOut:
+    """A corner whose spring may have a second rate: about its ride as a spring of the rate that works there.
+
+    Bump and droop go on along both rates. Source: a spring of two straight lines.
+    """
+    if rates.second is None:
+        return spring(given)
+    ratio = given.motion_ratio
+    load = spring_load_n(given.sprung_kg + given.added_kg, ratio)
+    pressed = rates.deflection_mm(load)
+    # A straight spring that is as long and as stiff at ride as this one.
+    about = given.model_copy(
+        update={
+            "rate_n_per_mm": rates.at(load),
+            "free_length_mm": given.free_length_mm - pressed + load / rates.at(load),
+        }
+    )
+    answer = spring(about)
+    sag = (pressed - rates.deflection_mm(spring_load_n(given.sprung_kg, ratio))) / ratio
+    more: dict[str, float] = {"sag_mm": sag}
+    if given.droop_travel_mm is not None:
+        more["seated_by_mm"] = pressed - given.droop_travel_mm * ratio
+    return answer.model_copy(update=more)
 
 
 def _known_travel(ask: Ask, end: End) -> Travel | None:
