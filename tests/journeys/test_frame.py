@@ -98,7 +98,7 @@ def test_what_is_too_close_is_dragged_apart_and_a_look_says_what_it_does_not_kno
     spare.get_by_label("one is rated, N").fill("2000")
     spare.get_by_role("button", name="keep it so").click()
     expect(spare.get_by_text("too weak")).to_be_visible()
-    expect(page.get_by_role("complementary")).to_contain_text("spare on the tailgate holds")
+    expect(page.get_by_role("complementary")).to_contain_text("Spare on the tailgate holds")
     rail = page.get_by_role("region", name="bottle rail")
     expect(rail.get_by_text("not ruled out by this look")).to_be_visible()
     window.assert_quiet()

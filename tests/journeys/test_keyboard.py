@@ -10,7 +10,7 @@ from tests.journeys.conftest import Served, Window, to_sheet
 NIGHT = '{"theme":"night","person":"Ines"}'
 VIEWS = {
     "Rolling": ["Gears", "Wheels", "Size against size", "Speedometer and distance"],
-    "Stance": ["Height and springs", "Angles", "Links", "Cycling", "Crossing", "Tip and room above"],
+    "Stance": ["Height and springs", "Angles", "Links", "Arms", "Cycling", "Crossing", "Tip and room above"],
 }
 MOST_TABS = 160
 # What a drawing says without a colour is black, and at night not there.
