@@ -128,3 +128,32 @@ class TestOneSideSlippery:
             self.found(each).axles[1] for each in (rig, planned(rig, "differential rear selectable"))
         )
         assert after.calculated.force_n > before.calculated.force_n
+
+
+class TestOnAir:
+    def test_pressure_follows_from_the_load_by_hand(self, plover: Rig) -> None:
+        # 405 kg on 9500 mm²: 3971.7 N are 418.1 kPa; 200 kg over the axle, 100 on each corner: 521.3.
+        (rear,) = stance(planned(plover, "air-springs rear 9500 mm2")).air.value or ()
+        assert rear.end == "rear" and rear.pressure_kpa == pytest.approx(418.07, abs=0.01)
+        (laden,) = (
+            stance(planned(plover, "air-springs rear 9500 mm2", "storage drawers 200 kg at 2740")).air.value
+            or ()
+        )
+        assert laden.pressure_kpa == pytest.approx(418.07 * 505 / 405, abs=0.01)
+
+    def test_what_it_loses_corner_against_corner(self, plover: Rig) -> None:
+        on_air = noted(
+            plover, "measured", rear_suspension__air_area_mm2=9500.0, rear_suspension__left_sinks_mm=12.0
+        )
+        (one,) = stance(on_air).air.value or ()
+        assert (one.left_mm_per_h, one.right_mm_per_h, one.apart_mm) == (1.5, None, None)
+        (both,) = stance(noted(on_air, "measured", rear_suspension__right_sinks_mm=4.0)).air.value or ()
+        assert both.apart_mm == 8
+
+    def test_a_vehicle_on_no_air_has_none_and_other_springs_forget_what_was_watched(
+        self, plover: Rig
+    ) -> None:
+        assert stance(plover).air.value == ()
+        watched = noted(plover, "measured", rear_suspension__left_sinks_mm=12.0)
+        (new,) = stance(planned(watched, "air-springs rear 9500 mm2")).air.value or ()
+        assert new.left_mm_per_h is None

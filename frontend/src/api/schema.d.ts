@@ -2548,6 +2548,29 @@ export interface components {
             rated_kg: number;
         };
         /**
+         * AirSprings
+         * @description An axle on air: what a gauge should read at this load, and what left and right lose in an hour.
+         *
+         *     None: nobody has watched that corner over a night. ``apart_mm`` is how much lower one of them stands by morning.
+         */
+        AirSprings: {
+            /** Apart Mm */
+            apart_mm: number | null;
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "front" | "rear";
+            /** Left Mm Per H */
+            left_mm_per_h: number | null;
+            /** Load N */
+            load_n: number;
+            /** Pressure Kpa */
+            pressure_kpa: number;
+            /** Right Mm Per H */
+            right_mm_per_h: number | null;
+        };
+        /**
          * Airflow
          * @description Of the air to the radiator what is taken, and by which changes; the rest was found. ``most_pct`` is worth a look.
          */
@@ -2777,6 +2800,7 @@ export interface components {
                 };
                 /** Stance */
                 stance: {
+                    air?: components["schemas"]["Result_tuple_AirSprings__________"];
                     angles?: components["schemas"]["Result_StanceOut_"];
                     bar?: components["schemas"]["Result_Bar_"];
                     caster?: components["schemas"]["Result_CasterHere_"];
@@ -12499,6 +12523,46 @@ export interface components {
             unsure: string[];
             /** Value */
             value: number | null;
+            /** @default null */
+            waits_for: components["schemas"]["Waits"] | null;
+        };
+        /**
+         * Result
+         * @description A calculation's answer for a rig at a stage: ``value``, or None with what it ``waits_for``.
+         *
+         *     ``rests_on`` are the paths of the figures under it at the stage, ``rests_on_found`` those that it took
+         *     as they were before any change and that a change has set since, ``stands_in`` typical values that it
+         *     took where nobody has noted any. ``doubt`` holds the ± above 0 of its numbers by their place
+         *     (``breakover.deg``; "" where the value is a number itself), ``doubt_from`` who causes it, largest first,
+         *     ``unsure`` the places of verdicts that come out otherwise within the doubt. All three are worked out when they are
+         *     looked at. Who causes a doubt is asked for one number at a time and left out of a whole sheet.
+         */
+        Result_tuple_AirSprings__________: {
+            /** Doubt */
+            doubt?: {
+                [key: string]: number;
+            };
+            /**
+             * Rests On
+             * @default []
+             */
+            rests_on: string[];
+            /**
+             * Rests On Found
+             * @default []
+             */
+            rests_on_found: string[];
+            /** Stands In */
+            stands_in?: {
+                [key: string]: number;
+            };
+            /**
+             * Unsure
+             * @default []
+             */
+            unsure: string[];
+            /** Value */
+            value: components["schemas"]["AirSprings"][] | null;
             /** @default null */
             waits_for: components["schemas"]["Waits"] | null;
         };

@@ -16,6 +16,7 @@ import { Row } from "../../parts/Row";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { asText } from "../../parts/quantity";
 import { FromTheSpanner } from "./FromTheSpanner";
+import { OnAir } from "./OnAir";
 
 type Stance = Areas["stance"];
 const ENDS = ["front", "rear"] as const;
@@ -37,6 +38,7 @@ export function Heights() {
         ))}
       </div>
       <WaysUp key={units} />
+      <OnAir />
       <FromTheSpanner />
       <Waiting />
     </>

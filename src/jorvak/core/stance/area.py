@@ -7,6 +7,7 @@ from jorvak.core.engine.areas import Area, Steps
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
+from jorvak.core.stance.air import AirSprings, air_springs
 from jorvak.core.stance.arms import FrontArms, front_arms
 from jorvak.core.stance.balance import Tip, tip
 from jorvak.core.stance.climbing import Climbing, climbing
@@ -63,6 +64,7 @@ class StanceResults:
     caster: Result[CasterHere]
     half_shafts: Result[HalfShafts]
     front_arms: Result[FrontArms]
+    air: Result[tuple[AirSprings, ...]]
     links: Result[Links]
     tip: Result[Tip]
     climb: Result[Climbing]
@@ -91,6 +93,7 @@ FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
     "caster": caster_here,
     "half_shafts": half_shafts,
     "front_arms": front_arms,
+    "air": air_springs,
     "links": rear_links,
     "tip": tip,
     "climb": climbing,

@@ -31,6 +31,10 @@ def _suspension(end: str) -> Iterator[FigureSpec]:
     yield one(f"{at}.second_rate_n_per_mm", f"{end} spring, second rate, helper working", "60", 1, 1500)
     yield one(f"{at}.second_from_kg", f"{end} spring, sprung load on a corner from which the second rate works", "420",
               0, 5000)  # fmt: skip
+    yield one(f"{at}.air_area_mm2", f"{end} air spring, effective area at ride", "9500", 500, 100000)
+    for side in ("left", "right"):
+        yield one(f"{at}.{side}_sinks_mm", f"{end} {side} air spring, sinks in 8 hours", "6", 0, 400,
+                  "At ride in the evening, axle centre to arch; the same in the morning, nothing moved.")  # fmt: skip
     yield one(f"{at}.solid_length_mm", f"{end} spring, coils closed", "165", 20, 1500, BENCH)
     yield one(f"{at}.leaf_length_mm", f"{end} leaf, eye to eye", "1200", 300, 3000, BENCH)
     yield choice(
