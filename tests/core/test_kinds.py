@@ -126,7 +126,25 @@ def test_every_kind_has_a_form_that_says_what_it_wants(kind: Any) -> None:
         assert (
             (form.quantity is not None)
             == form.key.rsplit("_", 1)[-1].startswith(
-                ("mm", "kg", "kpa", "deg", "l", "in", "ah", "a", "w", "m", "h", "pct", "kw", "nm", "rpm")
+                (
+                    "mm",
+                    "kg",
+                    "kpa",
+                    "deg",
+                    "l",
+                    "in",
+                    "ah",
+                    "a",
+                    "w",
+                    "m",
+                    "h",
+                    "pct",
+                    "kw",
+                    "nm",
+                    "rpm",
+                    "km",
+                    "100km",
+                )
             )
             or form.key.endswith(("ratio", "count", "teeth"))
             or not form.number
@@ -249,11 +267,6 @@ class TestAnotherEngine:
         assert here["engine.power_kw"].value == 150 and here["engine.idle_rpm"].value == 800
         assert "engine.torque_nm" not in here and "engine.cylinders" not in here
         assert moment(plover, "planned").here["engine.torque_nm"].value == 360
-
-    def test_a_motor_has_one_ratio(self, plover: Rig) -> None:
-        here = moment(self.changed(plover, electric=True, one_ratio=9.1), "planned").here
-        assert here["gearbox.gears"].value == (9.1,)
-        assert "engine.idle_rpm" not in here
 
     def test_mounts_signals_and_cooling_are_asked_for_until_they_are_noted(self, plover: Rig) -> None:
         (found,) = self.codes(self.changed(plover, mounts="new plates"))

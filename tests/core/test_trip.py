@@ -513,7 +513,7 @@ class TestProperties:
         self, used: list[float], start: float
     ) -> None:
         rows = along(used, [False] * len(used), 1e6, start, 10)
-        assert rows[-1].left_l == pytest.approx(start - sum(used), abs=1e-9)
+        assert rows[-1].left == pytest.approx(start - sum(used), abs=1e-9)
 
     @given(st.lists(st.floats(0, 3000), min_size=2, max_size=40))
     def test_a_climb_is_no_steeper_than_the_steepest_step_and_none_where_it_never_climbs(

@@ -114,6 +114,22 @@ class TestLegs:
         assert out.status_code == 200 and b"hut track" in out.data and "gpx" in out.headers["Content-Type"]
         assert_problem(client.post("/api/rigs/1/trip/route", data=b"no", headers=OWN), 422, "file")
 
+    def test_a_motor_goes_by_charge_on_the_sheet_on_the_way_and_in_the_lists(
+        self, trip: Browser, client: FlaskClient
+    ) -> None:
+        motor = {"name": "from the donor", "road_wh_per_km": "250 Wh/km", "sand_wh_per_km": "50 kWh/100 km"}
+        assert trip.ask("POST", "/rigs/1/changes", {"kind": "motor", "typed": motor}).status_code == 201
+        assert legs(trip)["way"]["waits_for"]["label"] == "drive battery, usable"
+        assert trip.ask("POST", "/rigs/1/changes", {"line": "pack 100 kWh 600 kg at 1400"}).status_code == 201
+        way = legs(trip)["way"]["value"]
+        # 320 km at 250 Wh are 80 kWh, 60 of sand at 500 are 30.
+        assert [leg["left_kwh"] for leg in way["charge"]["legs"]] == pytest.approx([20, -10])
+        page = trip.ask("GET", "/rigs/1/way").json
+        assert page["goes_by"] == "charge" and page["legs"][1]["charge_left_kwh"] == pytest.approx(-10)
+        listed = client.get("/api/rigs/1/lists/legs.csv", headers=OWN).text.splitlines()
+        at = listed[0].split(",").index("charge_left_kwh")
+        assert [float(line.split(",")[at]) for line in listed[1:]] == pytest.approx([20, -10])
+
     def test_without_a_line_there_is_no_route_to_give(self, trip: Browser, client: FlaskClient) -> None:
         assert_problem(client.get("/api/rigs/1/trip/route.gpx", headers=OWN), 404)
 

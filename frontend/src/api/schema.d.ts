@@ -3788,6 +3788,18 @@ export interface components {
             figure: components["schemas"]["Figure"] | null;
         };
         /**
+         * Charge
+         * @description The battery along the way. ``carry_kwh`` is the least to hold that makes no leg short.
+         */
+        Charge: {
+            /** Carry Kwh */
+            carry_kwh: number;
+            /** Holds Kwh */
+            holds_kwh: number;
+            /** Legs */
+            legs: components["schemas"]["LegCharge"][];
+        };
+        /**
          * Charging
          * @description Hours of driving that fill the battery again from ``from_pct``, after the days that the brief wants it to stand.
          */
@@ -4254,6 +4266,8 @@ export interface components {
         /**
          * Consumption
          * @description Litres per 100 km by surface; ``stretches`` of one's own log that say so, none where it is as noted.
+         *
+         *     Where a battery drives it, ``wh_per_km`` by surface and no litres.
          */
         Consumption: {
             /** Factors */
@@ -4266,6 +4280,10 @@ export interface components {
             };
             /** Stretches */
             stretches: number;
+            /** Wh Per Km */
+            wh_per_km: {
+                [key: string]: number;
+            };
         };
         /**
          * Contact
@@ -5776,6 +5794,8 @@ export interface components {
         /**
          * GearHolds
          * @description One gear at the cruising speed on the grade: ``holds`` None where it cannot be said.
+         *
+         *     ``turns``: an engine turns as the gear would have it, not below idle and not far beyond its most power.
          */
         GearHolds: {
             /** Engine Kw */
@@ -5785,6 +5805,8 @@ export interface components {
             ratio: number;
             /** Rpm */
             rpm: number;
+            /** Turns */
+            turns: boolean;
         };
         /**
          * GearRow
@@ -7237,7 +7259,7 @@ export interface components {
          * Leg
          * @description A leg of the trip. Fills are to the full, at its beginning.
          *
-         *     ``place`` is where it stands among the others. ``slope_pct`` is its steepest climb that lasts, ``altitude_m`` how
+         *     ``fill_fuel``: with what drives it, a charge for a battery. ``place`` is where it stands among the others. ``slope_pct`` is its steepest climb that lasts, ``altitude_m`` how
          *     high it gets; ``line`` is its way, from a track. ``driven_on``: it is behind us.
          */
         Leg: {
@@ -7337,6 +7359,20 @@ export interface components {
             water_spare_l: number;
             /** Water Start L */
             water_start_l: number;
+        };
+        /**
+         * LegCharge
+         * @description A leg with what is in the battery; ``spare_kwh`` is what is left beyond the reserve.
+         */
+        LegCharge: {
+            /** Left Kwh */
+            left_kwh: number;
+            /** Spare Kwh */
+            spare_kwh: number;
+            /** Start Kwh */
+            start_kwh: number;
+            /** Used Kwh */
+            used_kwh: number;
         };
         /**
          * LegEdit
@@ -15918,12 +15954,17 @@ export interface components {
          * TripWay
          * @description The legs in their order. ``carry_l`` and ``carry_water_l`` are the least to hold that makes no leg short;
          *     ``range_km`` is that of full tanks with the reserve; ``people`` how many drink.
+         *
+         *     ``charge`` where a battery drives it: fuel is then for a stove or a heater, none of it is used, and the range is
+         *     that of a full battery.
          */
         TripWay: {
             /** Carry L */
             carry_l: number;
             /** Carry Water L */
             carry_water_l: number;
+            /** @default null */
+            charge: components["schemas"]["Charge"] | null;
             /** Days */
             days: number;
             /** Fuel Holds L */
@@ -16543,9 +16584,11 @@ export interface components {
         };
         /**
          * WayLeg
-         * @description A leg as it is driven; what is in the tank at both its ends by the plan; None: nobody can say.
+         * @description A leg as it is driven; what is in the tank or the battery by the plan; None: nobody can say, or it has none.
          */
         WayLeg: {
+            /** Charge Left Kwh */
+            charge_left_kwh: number | null;
             /** Days */
             days: number;
             /** Driven On */
@@ -16616,6 +16659,11 @@ export interface components {
             fills: components["schemas"]["WayFill"][];
             /** Fuel Holds L */
             fuel_holds_l: number | null;
+            /**
+             * Goes By
+             * @enum {string}
+             */
+            goes_by: "fuel" | "charge";
             /** L Per 100Km */
             l_per_100km: {
                 [key: string]: number;

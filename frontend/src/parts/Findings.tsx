@@ -8,6 +8,7 @@ import { useBench } from "./bench";
 import { chosen } from "./chosen";
 import { day } from "./day";
 import { FigureButton, useSpec } from "./FigureButton";
+import { figureHere } from "./figureHere";
 import { focusSoon } from "./focusSoon";
 import { KnownMark } from "./KnownMark";
 import { Problem } from "./Problem";
@@ -258,7 +259,7 @@ export function RestsOn({ path }: { path: string }) {
   const { sheet, write } = useBench();
   const spec = useSpec(path);
   const set = sheet.here.changed[path];
-  const figure = set?.figure ?? sheet.figures[path];
+  const figure = figureHere(sheet, path);
   const by = set && sheet.changes.find((change) => change.id === set.change);
   if (!figure || !spec) return null;
   const value = figure.value as number | string | number[];

@@ -68,7 +68,7 @@ export function Note({ page, add }: Props) {
   return (
     <section aria-label="Note" className="pt-3">
       <div className="grid grid-cols-3 gap-2">
-        {KINDS.map(({ key, word }) => (
+        {KINDS.filter(({ key }) => key !== "fill" || page.goes_by === "fuel").map(({ key, word }) => (
           <button
             key={key}
             aria-expanded={kind === key}

@@ -164,13 +164,17 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
             {pressure?.max_kmh ? `, to ${written(page, pressure.max_kmh, "speed")}` : ""}
           </p>
           {(leg.fills_fuel || leg.fills_water) && (
-            <p className="font-semibold">Fill {fillWords(leg.fills_fuel, leg.fills_water)} first.</p>
+            <p className="font-semibold">
+              Fill {fillWords(page.goes_by, leg.fills_fuel, leg.fills_water)} first.
+            </p>
           )}
           {leg.note && <p>{leg.note}</p>}
         </>
       )}
       <p className="pt-2">
-        {left === null ? (
+        {page.goes_by === "charge" ? (
+          <ByThePlan page={page} behind={next < 0 ? page.legs.length : next} />
+        ) : left === null ? (
           <span className="text-quiet">
             Nobody can say what is in the tank: no tank or consumption is noted.
           </span>
@@ -198,6 +202,23 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
       </p>
       <Odometer page={page} entries={entries} />
     </section>
+  );
+}
+
+/** A whole number with the sign of the trade, not a hyphen. */
+const minus = (value: number) => String(value).replace("-", "−");
+
+/** What the plan leaves in the battery at the end of the leg that is driven next; the dash says what is in it now. */
+function ByThePlan({ page, behind }: { page: WayPage; behind: number }) {
+  const left = page.legs[behind]?.charge_left_kwh;
+  if (left == null) return <span className="text-quiet">The dash says what is in the battery.</span>;
+  return (
+    <>
+      <b className={`text-5xl leading-none font-bold [font-stretch:75%] ${left < 0 ? "text-oxide" : ""}`}>
+        {minus(Math.round(left))}
+      </b>{" "}
+      kWh left at its end by the plan
+    </>
   );
 }
 
@@ -243,16 +264,23 @@ function Legs({ page, entries, add }: { page: WayPage; entries: Noted[]; add: Ad
                   <span className="cond text-lg leading-tight">{leg.name}</span>
                   <span className="block text-sm text-quiet">
                     {written(page, leg.km, "distance")} {surfaceWord(leg.surface)}
-                    {leg.fills_fuel && ", fuel first"}
+                    {leg.fills_fuel && `, ${page.goes_by} first`}
                     {leg.fills_water && ", water first"}
                   </span>
                 </span>
-                {of && of.left_l !== null && (
+                {leg.charge_left_kwh !== null ? (
+                  <span
+                    className={`cond text-right ${leg.charge_left_kwh < 0 ? "font-semibold text-oxide" : ""}`}
+                  >
+                    {minus(Math.round(leg.charge_left_kwh))} kWh
+                    <span className="block text-sm text-quiet">left then</span>
+                  </span>
+                ) : of && of.left_l !== null ? (
                   <span className={`cond text-right ${of.left_l < 0 ? "font-semibold text-oxide" : ""}`}>
                     {written(page, of.left_l, "volume")}
                     <span className="block text-sm text-quiet">left then</span>
                   </span>
-                )}
+                ) : null}
               </label>
             </li>
           );

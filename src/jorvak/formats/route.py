@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING, Any
 from jorvak.core.calculation import Refused
 from jorvak.core.immutable import record
 from jorvak.core.trip.climbs import steepest
-from jorvak.core.trip.records import MOST_POINTS, Leg, WayPoint
+from jorvak.core.trip.records import MOST_POINTS, GoesBy, Leg, WayPoint
 from jorvak.formats.gpx import EARTH_KM, GpxLine, LineKind, Told, read_gpx
 
 if TYPE_CHECKING:
@@ -155,8 +155,8 @@ def _between(waypoints: GpxLine) -> tuple[FoundWay, ...]:
     )
 
 
-def write_ways(name: str, legs: Sequence[Leg]) -> bytes:
-    """The legs that have a line as routes of a GPX, with fills and notes as they were typed.
+def write_ways(name: str, legs: Sequence[Leg], goes_by: GoesBy = "fuel") -> bytes:
+    """The legs that have a line as routes of a GPX, with fills of what it ``goes_by`` and notes as they were typed.
 
     A leg without one has no place on the earth: it is named in the description.
     """
@@ -171,7 +171,7 @@ def write_ways(name: str, legs: Sequence[Leg]) -> bytes:
     for leg in legs:
         if not leg.line:
             continue
-        fills = leg.fills_in_words
+        fills = leg.fills_in_words(goes_by)
         says = "; ".join(
             each
             for each in (

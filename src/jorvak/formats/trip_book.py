@@ -83,7 +83,7 @@ def _legs(page: Page, book: TripBook) -> None:
     page.head("Legs", f"{book.vehicle} · {book.trip}")
     page.table(
         [
-            ["day", "leg", "how far", "on", "fuel", "water", "tyres, front / rear"],
+            ["day", "leg", "how far", "on", book.goes_by, "water", "tyres, front / rear"],
             *(
                 [
                     "" if leg.first_on is None else f"{leg.first_on:%-d %b}",

@@ -18,7 +18,7 @@ from jorvak.core.trip.book import TripBook, trip_book
 from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip
 from jorvak.core.trip.home import trip_name
-from jorvak.core.trip.records import Contact, Fill, Paper, Surface
+from jorvak.core.trip.records import Contact, Fill, GoesBy, Paper, Surface
 from jorvak.core.trip.take import to_take
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import bought
@@ -109,7 +109,9 @@ def route(path: RigPath, query: View) -> Response:
         raise NotThere(
             "No leg has a line: read them from a GPX first. Typed legs have no place on the earth."
         )
-    return sent(write_ways(trip_name(record.rig), legs), "application/gpx+xml", record, "route.gpx")
+    way = Results(planned_laden(record)).of(TripResults).way.value
+    goes_by: GoesBy = "fuel" if way is None else way.goes_by
+    return sent(write_ways(trip_name(record.rig), legs, goes_by), "application/gpx+xml", record, "route.gpx")
 
 
 @paper_pages.get("/trip/book.pdf", responses={200: file_of("The book of the trip.", "application/pdf")})
@@ -206,11 +208,12 @@ def _legs(record: RigRecord, view: View) -> Table:
     along: list[LegAlong | None] = [None] * len(legs_of_trip(record.rig)) if way is None else list(way.legs)
     return Table(
         ("place", "name", "km", "surface", "days", "fill_fuel", "fill_water", "fuel_start_l", "fuel_left_l",
-         "water_start_l", "water_left_l", "front_kg", "rear_kg", "slope_pct", "altitude_m", "note"),
+         "water_start_l", "water_left_l", "charge_left_kwh", "front_kg", "rear_kg", "slope_pct", "altitude_m", "note"),
         tuple(
             (
                 at + 1, leg.name, leg.km, leg.surface, leg.days, leg.fill_fuel, leg.fill_water,
                 *((on.fuel_start_l, on.fuel_left_l, on.water_start_l, on.water_left_l) if on is not None else (None,) * 4),
+                None if way is None or way.charge is None else way.charge.legs[at].left_kwh,
                 *((loads.legs[at].start_front_kg, loads.legs[at].start_rear_kg) if loads is not None else (None, None)),
                 leg.slope_pct, leg.altitude_m, leg.note,
             )

@@ -21,7 +21,7 @@ from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import legs_of_trip
 from jorvak.core.trip.home import home, trip_name
 from jorvak.core.trip.pressures import LegPressure, by_leg
-from jorvak.core.trip.records import Contact, Fill, Leg, Surface
+from jorvak.core.trip.records import Contact, Fill, GoesBy, Leg, Surface
 from jorvak.core.work.records import LogLine
 from jorvak.store import NotThere, RigRecord, Stale
 from jorvak.store.journal import AlreadyDone
@@ -45,7 +45,7 @@ class WayUnit(BaseModel):
 
 
 class WayLeg(BaseModel):
-    """A leg as it is driven; what is in the tank at both its ends by the plan; None: nobody can say."""
+    """A leg as it is driven; what is in the tank or the battery by the plan; None: nobody can say, or it has none."""
 
     id: int
     name: str
@@ -56,6 +56,7 @@ class WayLeg(BaseModel):
     fills_water: bool
     fuel_start_l: float | None
     fuel_left_l: float | None
+    charge_left_kwh: float | None
     note: str | None
     driven_on: date | None
 
@@ -83,6 +84,7 @@ class WayPage(BaseModel):
     limits: list[str]
     legs: list[WayLeg]
     pressures: tuple[LegPressure, ...]
+    goes_by: GoesBy
     fuel_holds_l: float | None
     reserve_pct: float
     l_per_100km: dict[Surface, float]
@@ -135,12 +137,14 @@ def _page(record: RigRecord, view: View) -> WayPage:
                 fills_water=leg.fill_water,
                 fuel_start_l=None if way is None else way.legs[at].fuel_start_l,
                 fuel_left_l=None if way is None else way.legs[at].fuel_left_l,
+                charge_left_kwh=None if way is None or way.charge is None else way.charge.legs[at].left_kwh,
                 note=leg.note,
                 driven_on=leg.driven_on,
             )
             for at, leg in enumerate(legs)
         ],
         pressures=() if pressures is None else by_leg(legs, pressures),
+        goes_by="fuel" if way is None else way.goes_by,
         fuel_holds_l=None if way is None else way.fuel_holds_l,
         reserve_pct=Ask(here).typical("trip.reserve_pct"),
         l_per_100km={} if takes is None else takes.l_per_100km,

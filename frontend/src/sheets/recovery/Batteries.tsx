@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import type { PowerSheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { Field } from "../../parts/Field";
 import { FigureButton } from "../../parts/FigureButton";
 import { Problem } from "../../parts/Problem";
@@ -15,7 +16,7 @@ import { useWritten } from "./useRecovery";
 export function Batteries({ sheet }: { sheet: PowerSheet }) {
   const { sheet: rig, put, write } = useBench();
   const [problem, setProblem] = useState<string>();
-  const here = (path: string) => rig.here.changed[path]?.figure ?? rig.figures[path];
+  const here = (path: string) => figureHere(rig, path);
   return (
     <section aria-label="Batteries">
       <h2 className="border-b border-ink pb-1 font-semibold">Batteries</h2>

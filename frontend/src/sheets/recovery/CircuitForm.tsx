@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import type { CircuitStands, PowerSheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { Choice, Entry } from "../../parts/Entry";
 import { Field } from "../../parts/Field";
 import { Problem } from "../../parts/Problem";
@@ -54,10 +55,7 @@ export function CircuitRow({ sheet, circuit, close }: RowProps) {
           },
     ).then((refusal) => setProblem(refusal?.message));
   const { wants } = circuit;
-  const here = (key: string) => {
-    const path = `circuits.${circuit.name}.${key}`;
-    return rig.here.changed[path]?.figure ?? rig.figures[path];
-  };
+  const here = (key: string) => figureHere(rig, `circuits.${circuit.name}.${key}`);
   return (
     <section aria-label={circuit.name} className="border-l-4 border-ink bg-margin px-4 py-2">
       <h3 className="flex justify-between text-lg font-semibold">

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 
 import type { PullSheet } from "../../api/types";
 import { useBench } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { FigureButton, useSpec } from "../../parts/FigureButton";
 import { KnownMark } from "../../parts/KnownMark";
 import { Problem } from "../../parts/Problem";
@@ -52,7 +53,7 @@ export function WinchFigures({ sheet }: { sheet: PullSheet }) {
 function WinchFigure({ path }: { path: string }) {
   const { sheet, write } = useBench();
   const spec = useSpec(path);
-  const here = sheet.here.changed[path]?.figure ?? sheet.figures[path];
+  const here = figureHere(sheet, path);
   return (
     <div className="flex items-baseline justify-between gap-4 border-b border-hair">
       <dt>

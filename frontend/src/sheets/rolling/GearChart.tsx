@@ -5,6 +5,7 @@ import { line } from "d3-shape";
 import type { GearTable, Waits } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
 import { asText } from "../../parts/quantity";
@@ -17,7 +18,7 @@ const MARGIN = { left: 46, right: 26, top: 22, bottom: 28 };
 export function GearChart({ found, here, waits }: Props) {
   const { sheet, write, ticks } = useBench();
   const [ref, width] = useMeasure(560);
-  const number = (path: string) => sheet.figures[path]?.value as number | undefined;
+  const number = (path: string) => figureHere(sheet, path)?.value as number | undefined;
   if (!here)
     return (
       <div>

@@ -63,10 +63,12 @@ function Holding() {
                         ? "not known here"
                         : write(hold.available_kw, "power_kw").text}
                     </td>
-                    <td className={hold.holds ? "font-semibold" : "font-semibold text-oxide"}>
-                      {hold.reserve_pct == null
-                        ? "–"
-                        : `${hold.reserve_pct > 0 ? "+" : ""}${Math.round(hold.reserve_pct)} %`}
+                    <td className={hold.holds && gear.turns ? "font-semibold" : "font-semibold text-oxide"}>
+                      {!gear.turns
+                        ? "does not turn so"
+                        : hold.reserve_pct == null
+                          ? "–"
+                          : `${hold.reserve_pct > 0 ? "+" : ""}${Math.round(hold.reserve_pct)} %`}
                     </td>
                   </tr>
                 );

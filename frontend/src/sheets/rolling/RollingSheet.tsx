@@ -2,6 +2,7 @@
 import { lazy } from "react";
 
 import { useBench, useResults } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { FigureButton } from "../../parts/FigureButton";
 import { Views } from "../../parts/Views";
 import { WorkingButton } from "../../parts/Working";
@@ -141,7 +142,9 @@ function Crawl() {
 }
 
 function CrawlSpeed({ kmh }: { kmh: number | undefined }) {
-  const { write } = useBench();
+  const { sheet, write } = useBench();
+  if (figureHere(sheet, "engine.driven_by")?.value === "battery")
+    return <p className="pt-1">A motor has no idle: it walks as slowly as it is asked to.</p>;
   if (kmh === undefined)
     return (
       <FigureButton path="engine.idle_rpm" className="link">

@@ -2,6 +2,7 @@
 import type { Areas, WheelPlace, WheelSet } from "../../api/types";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench, useResults } from "../../parts/bench";
+import { figureHere } from "../../parts/figureHere";
 import { FigureButton } from "../../parts/FigureButton";
 import { useMeasure } from "../../parts/useMeasure";
 import { StandDrawing } from "./StandDrawing";
@@ -139,10 +140,7 @@ function SetDrawing({ set }: { set: WheelSet }) {
 
 function SetTable({ set }: { set: WheelSet }) {
   const { sheet, write } = useBench();
-  const here = (path: string) => {
-    const changed = sheet.here.changed[path];
-    return changed ? changed.figure : sheet.figures[path];
-  };
+  const here = (path: string) => figureHere(sheet, path);
   const inWords = (path: string, key: string) => {
     const value = here(path)?.value;
     if (value === undefined) return undefined;

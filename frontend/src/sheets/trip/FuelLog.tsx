@@ -58,6 +58,7 @@ function Takes({ consumption, fills }: { consumption: Legs["consumption"]; fills
         <WaitsFor waits={consumption.waits_for} />
       </p>
     );
+  if (Object.keys(takes.wh_per_km).length > 0) return <MotorTakes consumption={consumption} />;
   const unit = write(0, "consumption_l_per_100km").unit;
   return (
     <>
@@ -81,6 +82,45 @@ function Takes({ consumption, fills }: { consumption: Legs["consumption"]; fills
                 <b className="text-xl">{(takes.l_per_100km[key] ?? 0).toFixed(1)}</b> {unit}
                 {off ? <span className="text-quiet"> ±{off.toFixed(1)}</span> : null}
                 <span className="text-quiet"> × {(takes.factors[key] ?? 0).toFixed(2)}</span>
+              </dd>
+            </div>
+          );
+        })}
+      </dl>
+    </>
+  );
+}
+
+/** What a motor takes on each surface: pressed, it is noted as the charging post measured it. */
+function MotorTakes({ consumption }: { consumption: Legs["consumption"] }) {
+  const { write } = useBench();
+  const takes = consumption.value?.wh_per_km ?? {};
+  return (
+    <>
+      <p className="py-1 text-quiet">
+        A battery drives it. What nobody has driven is what it takes on the road times what the surface takes
+        of an engine: charge to the full, drive one surface, charge again, and note it.
+      </p>
+      <dl className="cond">
+        {SURFACES.map(({ key, word }) => {
+          const off = consumption.doubt?.[`wh_per_km.${key}`];
+          const by = takes[key];
+          return (
+            <div key={key} className="flex items-baseline justify-between border-b border-hair py-1">
+              <dt>
+                <FigureButton path={`traction.${key}_wh_per_km`} className="link">
+                  {word}
+                </FigureButton>
+              </dt>
+              <dd>
+                {by === undefined ? (
+                  <span className="text-quiet">not known</span>
+                ) : (
+                  <b className="text-xl">{asText(write(by, "takes_wh_per_km", { places: 0 }))}</b>
+                )}
+                {off ? (
+                  <span className="text-quiet"> ±{write(off, "takes_wh_per_km", { places: 0 }).text}</span>
+                ) : null}
               </dd>
             </div>
           );

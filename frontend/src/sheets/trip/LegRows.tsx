@@ -5,7 +5,7 @@ import type { LegLine, Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { fillWords, surfaceWord } from "./surfaces";
+import { fillWords, type GoesBy, surfaceWord } from "./surfaces";
 import { asText } from "../../parts/quantity";
 import { SurfaceSelect } from "./SurfaceSelect";
 
@@ -63,9 +63,11 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   const along = legs.way.value?.legs[at];
   // Where nobody noted any water, nobody knows that it is short.
   const water = (legs.way.value?.water_holds_l ?? 0) > 0;
-  const short = along && (along.fuel_spare_l < 0 || (water && along.water_spare_l < 0));
+  const charge = legs.way.value?.charge?.legs[at];
+  const short =
+    along && ((charge?.spare_kwh ?? along.fuel_spare_l) < 0 || (water && along.water_spare_l < 0));
   const far = asText(write(line.leg.km, "leg_km", { places: 0 }));
-  const fills = fillWords(line.leg.fill_fuel, line.leg.fill_water);
+  const fills = fillWords(goesBy(legs), line.leg.fill_fuel, line.leg.fill_water);
   return (
     <li className="border-b border-hair">
       <button
@@ -81,7 +83,9 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
         <span className="text-right">{far}</span>
         <span>{surfaceWord(line.leg.surface ?? "road")}</span>
         <span className="text-right">{line.leg.days ? `${line.leg.days} d` : ""}</span>
-        <span className={short ? "font-semibold text-oxide" : ""}>{along && <Left along={along} />}</span>
+        <span className={short ? "font-semibold text-oxide" : ""}>
+          {along && <Left along={along} charge={charge} />}
+        </span>
         <span className="text-quiet">
           <Tyres legs={legs} name={line.leg.name} />
           {fills && ` fill ${fills}`}
@@ -92,12 +96,20 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   );
 }
 
-function Left({ along }: { along: NonNullable<Legs["way"]["value"]>["legs"][number] }) {
+type Way = NonNullable<Legs["way"]["value"]>;
+type Along = Way["legs"][number];
+type Charged = NonNullable<Way["charge"]>["legs"][number] | undefined;
+
+const goesBy = (legs: Legs): GoesBy => (legs.way.value?.charge ? "charge" : "fuel");
+
+function Left({ along, charge }: { along: Along; charge: Charged }) {
   const { write } = useBench();
   const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
   return (
     <>
-      {litres(along.fuel_left_l)} fuel
+      {charge
+        ? asText(write(charge.left_kwh, "left_kwh", { places: 0 }))
+        : `${litres(along.fuel_left_l)} fuel`}
       {along.water_start_l > 0 && `, ${litres(along.water_left_l)} water`} left
     </>
   );
@@ -159,7 +171,7 @@ function Edit({ legs, line, at, move }: EditProps) {
       {field("slope_pct", "climb, %", shown(leg.slope_pct, "slope_pct", 1))}
       {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, shown(leg.altitude_m, "altitude_m", 0))}
       <label className="flex min-h-10 items-center gap-2">
-        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> fuel first
+        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> {goesBy(legs)} first
       </label>
       <label className="flex min-h-10 items-center gap-2">
         <Tick checked={leg.fill_water ?? false} set={(to) => set({ fill_water: to })} /> water first
@@ -191,18 +203,34 @@ function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {
   const along = legs.way.value?.legs[at];
   const stands = legs.loads.value?.legs[at];
   const climb = legs.climbs.value?.find(({ leg }) => leg === line.leg.name);
-  const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
+  const charge = legs.way.value?.charge?.legs[at];
+  const driven = charge
+    ? {
+        what: "Charge",
+        key: "charge_kwh",
+        start: charge.start_kwh,
+        left: charge.left_kwh,
+        spare: charge.spare_kwh,
+      }
+    : along && {
+        what: "Fuel",
+        key: "fuel_l",
+        start: along.fuel_start_l,
+        left: along.fuel_left_l,
+        spare: along.fuel_spare_l,
+      };
   const kg = (value: number) => asText(write(value, "mass_kg", { places: 0 }));
-  const off = legs.way.doubt?.[`legs.${at}.fuel_spare_l`];
+  const off = legs.way.doubt?.[charge ? `charge.legs.${at}.spare_kwh` : `legs.${at}.fuel_spare_l`];
+  const amount = (value: number) => asText(write(value, driven?.key ?? "", { places: 0 }));
   return (
     <div className="w-full max-w-prose">
-      {along && (
+      {driven && (
         <p>
-          Fuel {litres(along.fuel_start_l)} to {litres(along.fuel_left_l)}:{" "}
-          <b className={along.fuel_spare_l < 0 ? "text-oxide" : ""}>
-            {litres(Math.abs(along.fuel_spare_l))} {along.fuel_spare_l < 0 ? "less" : "more"} than the reserve
+          {driven.what} {amount(driven.start)} to {amount(driven.left)}:{" "}
+          <b className={driven.spare < 0 ? "text-oxide" : ""}>
+            {amount(Math.abs(driven.spare))} {driven.spare < 0 ? "less" : "more"} than the reserve
           </b>
-          {off ? ` ±${litres(off)}` : ""}
+          {off ? ` ±${amount(off)}` : ""}
         </p>
       )}
       {stands && (

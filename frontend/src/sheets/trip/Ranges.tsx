@@ -1,4 +1,4 @@
-/** How far the tank goes on each surface, and what must be carried so that no leg is short. */
+/** How far a full tank or battery goes on each surface, and what must be carried so that no leg is short. */
 import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { WaitsFor } from "../../parts/WaitsFor";
@@ -33,9 +33,20 @@ export function Ranges({ legs }: { legs: Legs }) {
             ))}
           </dl>
           <p className="max-w-prose py-2">
-            The longest without a fill is {written(way.longest_without_fuel_km, "range_km")}. No leg is short
-            with <b>{written(way.carry_l, "fuel_l")}</b>
-            {off("carry_l", "fuel_l")} of fuel: the tanks hold {written(way.fuel_holds_l, "fuel_l")}.
+            The longest without a {way.charge ? "charge" : "fill"} is{" "}
+            {written(way.longest_without_fuel_km, "range_km")}. No leg is short with{" "}
+            {way.charge ? (
+              <>
+                <b>{written(way.charge.carry_kwh, "carry_kwh")}</b>
+                {off("charge.carry_kwh", "carry_kwh")}: the battery holds{" "}
+                {written(way.charge.holds_kwh, "carry_kwh")}.
+              </>
+            ) : (
+              <>
+                <b>{written(way.carry_l, "fuel_l")}</b>
+                {off("carry_l", "fuel_l")} of fuel: the tanks hold {written(way.fuel_holds_l, "fuel_l")}.
+              </>
+            )}
             {way.carry_water_l > 0 && (
               <>
                 {" "}

@@ -54,7 +54,7 @@ export function WayChart({ legs, way, shown, show }: Props) {
         width={width}
         height={bottom + 22}
         role="img"
-        aria-label={`${way.legs.length} legs, ${Math.round(way.km)} km: fuel, water, axles and climbs along them`}
+        aria-label={`${way.legs.length} legs, ${Math.round(way.km)} km: ${way.charge ? "charge" : "fuel"}, water, axles and climbs along them`}
         className="cond block"
       >
         {band >= 0 && at[band] && (
@@ -67,23 +67,43 @@ export function WayChart({ legs, way, shown, show }: Props) {
           />
         )}
         <LegStrip legs={legs} at={at} x={x} show={show} />
-        <Tank
-          label="fuel"
-          x={x}
-          at={at}
-          top={tops[0] ?? 0}
-          height={HEIGHTS.fuel}
-          holds={way.fuel_holds_l}
-          legs={way.legs.map((leg) => ({
-            start: leg.fuel_start_l,
-            left: leg.fuel_left_l,
-            spare: leg.fuel_spare_l,
-          }))}
-          off={(leg) => legs.way.doubt?.[`legs.${leg}.fuel_spare_l`]}
-        />
+        {way.charge ? (
+          <Tank
+            label="charge"
+            unitKey="charge_kwh"
+            x={x}
+            at={at}
+            top={tops[0] ?? 0}
+            height={HEIGHTS.fuel}
+            holds={way.charge.holds_kwh}
+            legs={way.charge.legs.map((leg) => ({
+              start: leg.start_kwh,
+              left: leg.left_kwh,
+              spare: leg.spare_kwh,
+            }))}
+            off={(leg) => legs.way.doubt?.[`charge.legs.${leg}.spare_kwh`]}
+          />
+        ) : (
+          <Tank
+            label="fuel"
+            unitKey="fuel_l"
+            x={x}
+            at={at}
+            top={tops[0] ?? 0}
+            height={HEIGHTS.fuel}
+            holds={way.fuel_holds_l}
+            legs={way.legs.map((leg) => ({
+              start: leg.fuel_start_l,
+              left: leg.fuel_left_l,
+              spare: leg.fuel_spare_l,
+            }))}
+            off={(leg) => legs.way.doubt?.[`legs.${leg}.fuel_spare_l`]}
+          />
+        )}
         {hasWater && (
           <Tank
             label="water"
+            unitKey="water_l"
             x={x}
             at={at}
             top={tops[1] ?? 0}

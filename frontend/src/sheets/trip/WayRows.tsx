@@ -17,14 +17,16 @@ type Rows = { x: Scale; at: [number, number][]; top: number };
 type Level = { start: number; left: number; spare: number };
 type TankProps = Rows & {
   label: string;
+  /** A key of its quantity, by which what is in it is written. */
+  unitKey: string;
   height: number;
   holds: number;
   legs: Level[];
   off: (leg: number) => number | undefined;
 };
 
-/** A tank along the way; dashed the reserve, full what is in it. What would be below nothing is drawn there. */
-export function Tank({ label, x, at, top, height, holds, legs, off }: TankProps) {
+/** A tank or a battery along the way; dashed the reserve, full what is in it. What would be below nothing is drawn there. */
+export function Tank({ label, unitKey, x, at, top, height, holds, legs, off }: TankProps) {
   const { write } = useBench();
   const low = Math.min(0, ...legs.map(({ left }) => left));
   const y = scaleLinear([low, Math.max(holds, 1)], [top + height, top + NAME_H]);
@@ -36,18 +38,18 @@ export function Tank({ label, x, at, top, height, holds, legs, off }: TankProps)
     .join("");
   const tightest = legs.reduce((worst, leg, i) => (leg.spare < (legs[worst]?.spare ?? 0) ? i : worst), 0);
   const spare = legs[tightest]?.spare ?? 0;
-  const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
+  const amount = (value: number) => asText(write(value, unitKey, { places: 0 }));
   const far = off(tightest);
-  const words = `${litres(Math.abs(spare))}${far ? ` ±${write(far, "fuel_l", { places: 0 }).text}` : ""} ${spare < 0 ? "short of" : "beyond"} the reserve`;
+  const words = `${amount(Math.abs(spare))}${far ? ` ±${write(far, unitKey, { places: 0 }).text}` : ""} ${spare < 0 ? "short of" : "beyond"} the reserve`;
   const said = Math.abs(spare) < 0.5 ? "just the reserve" : words;
   return (
     <g>
-      <RowName label={label} unit={write(0, "fuel_l").unit} top={top} />
+      <RowName label={label} unit={write(0, unitKey).unit} top={top} />
       <Grid
         y={y}
         values={[0, holds]}
         to={x(at.at(-1)?.[1] ?? 0)}
-        write={(value) => write(value, "fuel_l", { places: 0 }).text}
+        write={(value) => write(value, unitKey, { places: 0 }).text}
       />
       {legs.map(({ left, spare: over }, i) => {
         const [from, to] = at[i] ?? [0, 0];

@@ -11,8 +11,11 @@ export const SURFACES: readonly { key: Surface; word: string; dashes: string }[]
   { key: "mud", word: "mud", dashes: "3 7" },
 ];
 
+/** What a vehicle is filled with to go on: charge where a battery drives it. */
+export type GoesBy = "fuel" | "charge";
+
 /** What is filled at the beginning of a leg: "fuel and water", or nothing. */
-export const fillWords = (fuel: boolean | undefined, water: boolean | undefined) =>
-  [fuel && "fuel", water && "water"].filter(Boolean).join(" and ");
+export const fillWords = (goesBy: GoesBy, fills: boolean | undefined, water: boolean | undefined) =>
+  [fills && goesBy, water && "water"].filter(Boolean).join(" and ");
 
 export const surfaceWord = (surface: Surface) => SURFACES.find(({ key }) => key === surface)?.word ?? surface;

@@ -3,7 +3,17 @@
 from typing import Literal
 
 Caution = Literal[
-    "stands", "battery", "springs", "fuel", "welding", "winch", "cutting", "brakes", "mass", "local-code"
+    "stands",
+    "battery",
+    "springs",
+    "fuel",
+    "welding",
+    "winch",
+    "cutting",
+    "brakes",
+    "mass",
+    "local-code",
+    "traction",
 ]
 
 CAUTIONS: dict[Caution, str] = {
@@ -11,6 +21,8 @@ CAUTIONS: dict[Caution, str] = {
     "Wheels chocked: with a shaft out, “park” holds nothing.",
     "battery": "Battery off before wiring or welding. Airbags and belt tensioners: battery off and the maker's "
     "waiting time; trained people only.",
+    "traction": "A drive battery kills: cut off, locked, and proved dead with a meter by somebody licensed for it before a "
+    "cover is opened. A pack that was struck or swells stays outside, away from everything.",
     "springs": "Springs and torsion bars store enough to kill: proper compressors, tension let off first, nobody in line.",
     "fuel": "Petrol vapour, tanks, fuel lines: no sparks, ventilation; a petrol smell in the cabin stops the trip.",
     "welding": "Welding: fire watch, galvanised and coated steel gives poisonous fume, disconnect electronics. "

@@ -192,6 +192,19 @@ WATTAGE = Quantity(
 )
 CHARGE = Quantity("charge", "_ah", (Unit("Ah", 1.0, 0, ("amp hours", "ampere hours", "a h")),), "105 Ah")
 ENERGY = Quantity("energy", "_wh", (Unit("Wh", 1.0, 0, ("watt hours",)), Unit("kWh", 1000.0, 2)), "1344 Wh")
+STORED = Quantity(
+    "stored energy", "_kwh", (Unit("kWh", 1.0, 1), Unit("Wh", 0.001, 0, ("watt hours",))), "62 kWh"
+)
+ENERGY_USE = Quantity(
+    "energy for a distance",
+    "_wh_per_km",
+    (
+        Unit("Wh/km", 1.0, 0, ("wh per km",)),
+        Unit("Wh/mi", 1 / KM_PER_MILE, 0, ("wh per mile", "wh/mile")),
+        Unit("kWh/100 km", 10.0, 1, ("kwh/100km", "kwh per 100 km")),
+    ),
+    "240 Wh/km or 24 kWh/100 km",
+)
 CROSS_SECTION = Quantity(
     "cross-section", "_mm2", (Unit("mm²", 1.0, 1, ("mm2", "sq mm", "square mm")),), "6 mm2"
 )
@@ -216,9 +229,9 @@ MONEY = Quantity(
 )
 COUNT = Quantity("number", "", (Unit("", 1.0, 0), Unit("k", 1000.0, 1, ("thousand",))), "4", thousands=True)
 
-# STIFFNESS first: its keys end like lengths.
+# STIFFNESS first: its keys end like lengths; ENERGY_USE before DISTANCE.
 QUANTITIES = (
-    STIFFNESS, CONSUMPTION, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
+    STIFFNESS, CONSUMPTION, ENERGY_USE, STORED, LENGTH, MASS, TORQUE, PRESSURE, VOLUME, SPEED, DISTANCE, ANGLE, FORCE, POWER, SPIN, PERCENT, TIME,
     RATIO, RIM, AREA, SPAN, MONEY, CURRENT, VOLTAGE, WATTAGE, CHARGE, ENERGY,
     CROSS_SECTION, TEMPERATURE, WARMTH, COUNT,
 )  # fmt: skip
@@ -248,6 +261,7 @@ INCH = Preset(
         "volume": "qt",
         "speed": "mph",
         "distance": "mi",
+        "energy for a distance": "Wh/mi",
         "force": "lbf",
         "power": "hp",
         "area": "ft²",

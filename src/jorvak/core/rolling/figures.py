@@ -57,6 +57,7 @@ def _engine() -> Iterator[FigureSpec]:
     yield one("engine.power_at_rpm", "most power at", "3400", 1000, 15000)
     yield one("engine.cylinders", "cylinders", "4", 1, 16, kind="limit")
     yield choice("engine.aspiration", "aspiration", ("natural", "turbo"))
+    yield choice("engine.driven_by", "driven by", ("fuel", "battery"))
 
 
 def _gearbox() -> Iterator[FigureSpec]:

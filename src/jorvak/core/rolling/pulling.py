@@ -5,6 +5,7 @@ import math
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
 from jorvak.core.load.masses import standing
+from jorvak.core.rolling.engine_speeds import BEYOND_MOST_POWER
 from jorvak.core.rolling.gearing import engine_rpm
 from jorvak.core.rolling.grade_hold import GradeHoldIn, GradeHoldOut, held, road_load
 from jorvak.core.rolling.results import FALLBACK_CRUISE_KMH, circumference_mm, driven_end
@@ -14,12 +15,16 @@ FALLBACK_GRADE_PCT = 4.0
 
 @record(frozen=True, slots=True)
 class GearHolds:
-    """One gear at the cruising speed on the grade: ``holds`` None where it cannot be said."""
+    """One gear at the cruising speed on the grade: ``holds`` None where it cannot be said.
+
+    ``turns``: an engine turns as the gear would have it, not below idle and not far beyond its most power.
+    """
 
     ratio: float
     rpm: float
     engine_kw: float
     hold: GradeHoldOut
+    turns: bool
 
 
 @record(frozen=True, slots=True)
@@ -61,7 +66,7 @@ def grade_holding(ask: Ask) -> GradeHolding:
     grade, altitude = ask.maybe("aims.pass_grade_pct"), ask.maybe("aims.pass_altitude_m") or 0.0
     grade = FALLBACK_GRADE_PCT if grade is None else grade
     gears = gears_on_grade(ask, puller(ask), standing(ask).total_kg, speed, grade, altitude)
-    holding = [index for index, gear in enumerate(gears) if gear.hold.holds]
+    holding = [index for index, gear in enumerate(gears) if gear.hold.holds and gear.turns]
     return GradeHolding(speed, grade, altitude, gears, max(holding, default=None))
 
 
@@ -95,6 +100,8 @@ def gears_on_grade(
     ask: Ask, pulls: Puller, mass_kg: float, speed_kmh: float, grade_pct: float, altitude_m: float
 ) -> tuple[GearHolds, ...]:
     """Each gear at a speed on a grade, top last. Raises Missing."""
+    # A motor has its power at any height; the drag alone is that of the thin air.
+    breathes = ask.maybe("engine.driven_by") != "battery"
     asked = GradeHoldIn(
         mass_kg=mass_kg,
         speed_kmh=speed_kmh,
@@ -102,16 +109,19 @@ def gears_on_grade(
         drag_area_m2=ask.typical("body.drag_area_m2"),
         altitude_m=altitude_m,
         # On the level of the sea either has all its power.
-        aspiration=ask.need("engine.aspiration") if altitude_m > 0 else "natural",
+        aspiration=ask.need("engine.aspiration") if breathes and altitude_m > 0 else "natural",
     )
     load = road_load(asked)
+    if not breathes:
+        asked = asked.model_copy(update={"altitude_m": 0.0})
+    idle, most = ask.maybe("engine.idle_rpm") or 0.0, pulls.power_at * BEYOND_MOST_POWER
     gears = []
     for ratio in pulls.gears:
         rpm = engine_rpm(speed_kmh, pulls.circumference_mm, ratio * pulls.through)
         power = engine_kw_at(
             rpm, pulls.torque_nm, pulls.pulls_from, pulls.pulls_to, pulls.power_kw, pulls.power_at
         )
-        gears.append(GearHolds(ratio, rpm, power, held(load, asked, power)))
+        gears.append(GearHolds(ratio, rpm, power, held(load, asked, power), turns=idle <= rpm <= most))
     return tuple(gears)
 
 
@@ -140,7 +150,7 @@ def fastest_on_grade(
         gears = gears_on_grade(ask, pulls, mass_kg, speed, grade_pct, altitude_m)
         if all(gear.hold.holds is None for gear in gears):
             return HeldOnGrade(None, None, None, known=False)
-        holding = _holding(ask, gears)
+        holding = _holding(gears)
         if holding:
             tallest = holding[-1]
             return HeldOnGrade(speed, tallest, gears[tallest - 1].hold.reserve_pct)
@@ -155,15 +165,9 @@ def holds_on_grade(
     gears = gears_on_grade(ask, pulls, mass_kg, speed_kmh, grade_pct, altitude_m)
     if all(gear.hold.holds is None for gear in gears):
         return None
-    return bool(_holding(ask, gears))
+    return bool(_holding(gears))
 
 
-def _holding(ask: Ask, gears: tuple[GearHolds, ...]) -> list[int]:
+def _holding(gears: tuple[GearHolds, ...]) -> list[int]:
     """The gears, from 1, that hold it at a speed at which an engine turns."""
-    return [number for number, gear in enumerate(gears, 1) if gear.hold.holds and _turns(ask, gear)]
-
-
-def _turns(ask: Ask, gear: GearHolds) -> bool:
-    """Whether an engine turns as that gear would have it: not below idle, not far beyond its power."""
-    idle, most = ask.maybe("engine.idle_rpm") or 0.0, ask.need("engine.power_at_rpm")
-    return bool(idle <= gear.rpm <= most * 1.15)
+    return [number for number, gear in enumerate(gears, 1) if gear.hold.holds and gear.turns]

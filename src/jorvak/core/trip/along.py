@@ -9,13 +9,20 @@ from jorvak.core.load.aboard import comes_along
 from jorvak.core.load.axle_loads import on_axles_kg
 from jorvak.core.load.records import PERMITTED, AxleName, Seat
 from jorvak.core.load.results import laden_load
+from jorvak.core.trip.charge import (
+    WH_PER_KM_IN_KWH_PER_100KM,
+    Charge,
+    LegCharge,
+    battery_drives,
+    holds_kwh,
+)
 from jorvak.core.trip.consumption import consumption
 from jorvak.core.trip.dates import in_order
-from jorvak.core.trip.figures import SURFACES_IN_WORDS, factor_path
+from jorvak.core.trip.figures import SURFACES_IN_WORDS, factor_path, takes_path
 from jorvak.core.trip.leg_loads import shared_out
-from jorvak.core.trip.legs import carry_l, range_km
-from jorvak.core.trip.records import Leg, Surface
-from jorvak.core.trip.tank import Fluid, OnLeg, along, stretches
+from jorvak.core.trip.legs import least_to_hold, range_km
+from jorvak.core.trip.records import GoesBy, Leg, Surface
+from jorvak.core.trip.tank import OnLeg, along, stretches
 from jorvak.core.trip.tanks import TripTank, of, tanks
 
 
@@ -41,7 +48,11 @@ class LegAlong:
 @record(frozen=True, slots=True)
 class TripWay:
     """The legs in their order. ``carry_l`` and ``carry_water_l`` are the least to hold that makes no leg short;
-    ``range_km`` is that of full tanks with the reserve; ``people`` how many drink."""
+    ``range_km`` is that of full tanks with the reserve; ``people`` how many drink.
+
+    ``charge`` where a battery drives it: fuel is then for a stove or a heater, none of it is used, and the range is
+    that of a full battery.
+    """
 
     legs: tuple[LegAlong, ...]
     km: float
@@ -53,6 +64,12 @@ class TripWay:
     carry_water_l: float
     longest_without_fuel_km: float
     range_km: dict[Surface, float]
+    charge: Charge | None = None
+
+    @property
+    def goes_by(self) -> GoesBy:
+        """What it is filled with to go on."""
+        return "fuel" if self.charge is None else "charge"
 
 
 @record(frozen=True, slots=True)
@@ -100,10 +117,11 @@ def _way(ask: Ask) -> TripWay:
         raise Missing(None, "legs of the trip")
     row = tanks(ask)
     fuel, water = of(row, "fuel"), of(row, "water")
-    if not fuel:
+    by_battery = battery_drives(ask)
+    if not fuel and not by_battery:
         raise Missing(None, "a tank for fuel: add the one that was found on the Load sheet")
     takes = consumption(ask)
-    used = [leg.km / 100 * _per_100km(leg, takes.l_per_100km) for leg in legs]
+    used = [0.0 if by_battery else leg.km / 100 * _per_100km(leg, takes.l_per_100km) for leg in legs]
     reserve, dry = ask.typical("trip.reserve_pct"), ask.typical("trip.water_reserve_pct")
     people = _people(ask)
     drunk = [people * ask.typical("trip.water_per_person_day_l") * leg.days for leg in legs]
@@ -118,20 +136,41 @@ def _way(ask: Ask) -> TripWay:
         people=people,
         fuel_holds_l=holds,
         water_holds_l=water_holds,
-        carry_l=carry_l(used, at, reserve),
-        carry_water_l=carry_l(drunk, at_well, dry),
+        carry_l=least_to_hold(used, at, reserve),
+        carry_water_l=least_to_hold(drunk, at_well, dry),
         longest_without_fuel_km=max(stretches([leg.km for leg in legs], at)),
-        range_km={
-            surface: range_km(holds, reserve, per_100km, 1.0)
-            for surface, per_100km in takes.l_per_100km.items()
-        },
+        range_km=_ranges_km(holds_kwh(ask), reserve, takes.wh_per_km, WH_PER_KM_IN_KWH_PER_100KM)
+        if by_battery
+        else _ranges_km(holds, reserve, takes.l_per_100km, 1.0),
+        charge=_charge(ask, legs, takes.wh_per_km, reserve) if by_battery else None,
     )
+
+
+def _ranges_km(
+    holds: float, reserve_pct: float, takes: dict[Surface, float], per_100km: float
+) -> dict[Surface, float]:
+    return {surface: range_km(holds, reserve_pct, each * per_100km, 1.0) for surface, each in takes.items()}
 
 
 def _per_100km(leg: Leg, takes: dict[Surface, float]) -> float:
     if leg.surface not in takes:
         raise Missing(factor_path(leg.surface), f"what it takes {SURFACES_IN_WORDS[leg.surface]}")
     return takes[leg.surface]
+
+
+def _charge(ask: Ask, legs: tuple[Leg, ...], takes: dict[Surface, float], reserve_pct: float) -> Charge:
+    """The battery leg by leg, full when it leaves: it is charged where a leg is marked as filled."""
+    for leg in legs:
+        if leg.surface not in takes:
+            raise Missing(takes_path(leg.surface), f"what the motor takes {SURFACES_IN_WORDS[leg.surface]}")
+    used = [leg.km * takes[leg.surface] / 1000 for leg in legs]
+    at, holds = [leg.fill_fuel for leg in legs], holds_kwh(ask)
+    in_battery = along(used, at, holds, holds, reserve_pct)
+    return Charge(
+        legs=tuple(LegCharge(leg.start, leg.used, leg.left, leg.spare) for leg in in_battery),
+        holds_kwh=holds,
+        carry_kwh=least_to_hold(used, at, reserve_pct),
+    )
 
 
 def _leaves_with(row: tuple[TripTank, ...]) -> float:
@@ -172,13 +211,13 @@ def _along(leg: Leg, fuel: OnLeg, water: OnLeg) -> LegAlong:
         days=leg.days,
         fills_fuel=leg.fill_fuel,
         fills_water=leg.fill_water,
-        fuel_start_l=fuel.start_l,
-        fuel_used_l=fuel.used_l,
-        fuel_left_l=fuel.left_l,
-        fuel_spare_l=-fuel.short_by_l,
-        water_start_l=water.start_l,
-        water_left_l=water.left_l,
-        water_spare_l=-water.short_by_l,
+        fuel_start_l=fuel.start,
+        fuel_used_l=fuel.used,
+        fuel_left_l=fuel.left,
+        fuel_spare_l=fuel.spare,
+        water_start_l=water.start,
+        water_left_l=water.left,
+        water_spare_l=water.spare,
     )
 
 
@@ -233,8 +272,3 @@ def _on(leg: LegStands, what: AxleName) -> tuple[float, float]:
             return leg.start_rear_kg, leg.end_rear_kg
         case _:
             return leg.start_front_kg + leg.start_rear_kg, leg.end_front_kg + leg.end_rear_kg
-
-
-def fluid_in_words(what: Fluid) -> str:
-    """Fuel or water, as it begins a sentence."""
-    return "Fuel" if what == "fuel" else "Water"

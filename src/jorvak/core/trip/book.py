@@ -13,6 +13,7 @@ from jorvak.core.quantities import (
     METRIC,
     PRESSURE,
     SPEED,
+    STORED,
     VOLUME,
     Preset,
     Quantity,
@@ -22,6 +23,7 @@ from jorvak.core.quantities import (
 from jorvak.core.rig import Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.results import Height
+from jorvak.core.trip.along import TripWay
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.countries import countries_of_trip, season_met
 from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip, trip_days
@@ -30,7 +32,7 @@ from jorvak.core.trip.home import trip_name
 from jorvak.core.trip.limits import Limit
 from jorvak.core.trip.pressures import by_leg, softest
 from jorvak.core.trip.readiness import IN_WORDS, Readiness
-from jorvak.core.trip.records import Contact, Paper
+from jorvak.core.trip.records import Contact, GoesBy, Paper
 from jorvak.core.trip.take import ToTake, to_take
 
 ALWAYS_PART_TIME = "Four-wheel drive on loose ground only: this case has no differential between the axles."
@@ -75,6 +77,7 @@ class TripBook:
     before: tuple[Limit, ...]
     always: tuple[str, ...]
     dash: tuple[DashFigure, ...]
+    goes_by: GoesBy
     legs: tuple[BookLeg, ...]
     take: ToTake
     evening: tuple[EveningLine, ...]
@@ -88,6 +91,7 @@ def trip_book(here: Moment, ready: Readiness, on: date, preset: Preset = METRIC)
     """The book of the trip, for the vehicle as it is at a moment."""
     rig, days = here.rig, trip_days(here.rig)
     loaded = laden(here)
+    way = Results(loaded).of(TripResults).way.value
     return TripBook(
         vehicle=rig.name,
         trip=trip_name(rig),
@@ -100,6 +104,7 @@ def trip_book(here: Moment, ready: Readiness, on: date, preset: Preset = METRIC)
         before=tuple(limit for limit in ready.limits if limit.kind == "before"),
         always=always(loaded),
         dash=dash_figures(loaded, preset),
+        goes_by="fuel" if way is None else way.goes_by,
         legs=_legs(loaded, preset),
         take=to_take(loaded, on, preset),
         evening=evening(loaded, on, preset),
@@ -128,7 +133,11 @@ def dash_figures(here: Moment, preset: Preset = METRIC) -> tuple[DashFigure, ...
         found.append(DashFigure("weighs", write_as(preset, load.total_kg, MASS)))
     way = results.of(TripResults).way.value
     if way is not None:
-        found.append(DashFigure("fuel holds", write_as(preset, way.fuel_holds_l, VOLUME)))
+        found.append(
+            DashFigure("fuel holds", write_as(preset, way.fuel_holds_l, VOLUME))
+            if way.charge is None
+            else DashFigure("battery holds", write_as(preset, way.charge.holds_kwh, STORED))
+        )
         found += [
             DashFigure(f"goes on {surface}", write_as(preset, km, DISTANCE))
             for surface, km in way.range_km.items()
@@ -163,16 +172,24 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
                 days=leg.days,
                 distance=write_as(preset, leg.km, DISTANCE),
                 surface=leg.surface,
-                fuel="?" if along is None else _from_to(preset, along.fuel_start_l, along.fuel_left_l),
+                fuel="?" if way is None else _energy(preset, way, at),
                 water="?" if along is None else _from_to(preset, along.water_start_l, along.water_left_l),
                 pressures=""
                 if pressure is None or pressure.front_kpa is None or pressure.rear_kpa is None
                 else _two(preset, pressure.front_kpa, "/", pressure.rear_kpa, PRESSURE),
-                fills=leg.fills_in_words,
+                fills=leg.fills_in_words("fuel" if way is None else way.goes_by),
                 note=leg.note or "",
             )
         )
     return tuple(rows)
+
+
+def _energy(preset: Preset, way: TripWay, at: int) -> str:
+    """What drives it, at both ends of a leg: fuel, or what is in the battery."""
+    if way.charge is None:
+        return _from_to(preset, way.legs[at].fuel_start_l, way.legs[at].fuel_left_l)
+    leg = way.charge.legs[at]
+    return _two(preset, leg.start_kwh, "to", leg.left_kwh, STORED)
 
 
 def _from_to(preset: Preset, start: float, left: float) -> str:

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Mapping
 from jorvak.core.engine.asking import Ask, Missing
 from jorvak.core.immutable import record
 from jorvak.core.load.masses import decomposed, off_together
+from jorvak.core.trip.charge import battery_drives, takes_wh_per_km
 from jorvak.core.trip.figures import CONSUMPTION, SURFACES_IN_WORDS, factor_path
 from jorvak.core.trip.fuel_fit import Fit, Stretch, believed, fitted, from_full_to_full
 from jorvak.core.trip.legs import FACTORS
@@ -13,15 +14,20 @@ from jorvak.core.trip.records import Fill, Surface
 UNKNOWN_SHARE = 1.0
 """A deviation of a consumption of which nobody believed anything before the log."""
 LOG = "own log of fuel"
+ENGINES = ("engine", "motor")
 
 
 @record(frozen=True, slots=True)
 class Consumption:
-    """Litres per 100 km by surface; ``stretches`` of one's own log that say so, none where it is as noted."""
+    """Litres per 100 km by surface; ``stretches`` of one's own log that say so, none where it is as noted.
+
+    Where a battery drives it, ``wh_per_km`` by surface and no litres.
+    """
 
     l_per_100km: dict[Surface, float]
     factors: dict[Surface, float]
     stretches: int
+    wh_per_km: dict[Surface, float]
 
 
 def fills_in_order(fills: Iterable[Fill]) -> list[Fill]:
@@ -45,8 +51,19 @@ def consumption(ask: Ask) -> Consumption:
 
 
 def _consumption(ask: Ask) -> Consumption:
-    stretches = log_of_fuel(ask.all(Fill))
+    if battery_drives(ask):
+        return Consumption({}, {}, 0, takes_wh_per_km(ask))
+    stretches = log_of_fuel(_of_this_engine(ask))
     return _out_of_the_log(ask, stretches) if stretches else _as_noted(ask)
+
+
+def _of_this_engine(ask: Ask) -> tuple[Fill, ...]:
+    """Fills that this engine burnt: of one that is only planned there are none."""
+    engines = [change for change in ask.changes if change.kind in ENGINES]
+    if not engines:
+        return ask.all(Fill)
+    fitted = engines[-1].fitted
+    return () if fitted is None else tuple(fill for fill in ask.all(Fill) if fill.filled_on > fitted.on)
 
 
 def _as_noted(ask: Ask) -> Consumption:
@@ -58,7 +75,7 @@ def _as_noted(ask: Ask) -> Consumption:
         factor = ask.typical(path) if surface in FACTORS else ask.maybe(path)
         if factor is not None:
             factors[surface] = factor  # type: ignore[index]
-    return Consumption({surface: on_road * factor for surface, factor in factors.items()}, factors, 0)
+    return Consumption({surface: on_road * factor for surface, factor in factors.items()}, factors, 0, {})
 
 
 def _out_of_the_log(ask: Ask, stretches: list[Stretch]) -> Consumption:
@@ -80,6 +97,7 @@ def _out_of_the_log(ask: Ask, stretches: list[Stretch]) -> Consumption:
         taken,  # type: ignore[arg-type]
         {surface: taken[surface] / taken["road"] for surface in taken},  # type: ignore[misc]
         len(stretches),
+        {},
     )
 
 

@@ -16,6 +16,7 @@ from jorvak.core.quantities import (
     METRIC,
     PRESSURE,
     SPEED,
+    STORED,
     TIME,
     TORQUE,
     VOLUME,
@@ -215,8 +216,12 @@ def _load(seen: _Seen) -> Iterator[EveningLine]:
         )  # fmt: skip
     way: TripWay | None = seen.results.result("trip", "way").value
     if way is not None:
-        yield EveningLine("load", "Fuel to the brim", seen.written(way.fuel_holds_l, VOLUME),
-                          f"the trip wants {seen.written(way.carry_l, VOLUME)} at its longest")  # fmt: skip
+        if way.charge is not None:
+            yield EveningLine("load", "Drive battery full", seen.written(way.charge.holds_kwh, STORED),
+                              f"the trip wants {seen.written(way.charge.carry_kwh, STORED)} at its longest")  # fmt: skip
+        else:
+            yield EveningLine("load", "Fuel to the brim", seen.written(way.fuel_holds_l, VOLUME),
+                              f"the trip wants {seen.written(way.carry_l, VOLUME)} at its longest")  # fmt: skip
         if way.water_holds_l:
             yield EveningLine("load", "Water", seen.written(way.water_holds_l, VOLUME),
                               f"the trip wants {seen.written(way.carry_water_l, VOLUME)} at its longest")  # fmt: skip

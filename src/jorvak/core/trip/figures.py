@@ -1,9 +1,10 @@
 """Figures of the trip: what the vehicle takes on each surface, reserves, and how many go."""
 
 from collections.abc import Iterator
+from dataclasses import replace
 
 from jorvak.core.catalogue.rows import one
-from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading
+from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading, Spot
 from jorvak.core.trip.fuel_fit import FACTOR_SHARE
 from jorvak.core.trip.legs import FACTORS, RESERVE_PCT, WATER_L_PER_PERSON_DAY, WATER_RESERVE_PCT
 
@@ -13,11 +14,26 @@ SURFACES_IN_WORDS = {
     "mud": "in mud",
 }  # fmt: skip
 CONSUMPTION = "trip.consumption_l_per_100km"
+STORED_KWH = "traction.energy_kwh"
+FROM_CHARGE_TO_CHARGE = (
+    "Charge to the full, drive one surface, charge again: the meter of the post over true distance."
+)
 
 
 def factor_path(surface: str) -> str:
     """The figure that says what a surface takes against the road."""
     return f"trip.{surface}_factor"
+
+
+def takes_path(surface: str) -> str:
+    """The figure that says what a motor takes on a surface."""
+    return f"traction.{surface}_wh_per_km"
+
+
+def _traction() -> Iterator[FigureSpec]:
+    yield one(STORED_KWH, "drive battery, usable", "62", 1, 1000, FROM_CHARGE_TO_CHARGE)
+    for surface, words in {"road": "on the road, laden", **SURFACES_IN_WORDS}.items():
+        yield one(takes_path(surface), f"the motor takes {words}", "260", 50, 5000, FROM_CHARGE_TO_CHARGE)
 
 
 def _fuel() -> Iterator[FigureSpec]:
@@ -42,4 +58,9 @@ def _water() -> Iterator[FigureSpec]:
               kind="wish", typical=WATER_RESERVE_PCT)  # fmt: skip
 
 
-TABLES = (FigureTable(Heading("The trip", 110), (*_fuel(), *_water())),)
+TABLES = (
+    FigureTable(
+        Heading("The drive battery", 25), tuple(replace(spec, spot=Spot(0.5)) for spec in _traction())
+    ),
+    FigureTable(Heading("The trip", 110), (*_fuel(), *_water())),
+)

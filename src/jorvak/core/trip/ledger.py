@@ -180,5 +180,9 @@ def _now(rig: Rig, today: Moment) -> Iterator[tuple[str, tuple[float, float]]]:
     ):
         found = results.result(area, result)
         if found.value is not None:
-            value = found.value.l_per_100km["road"] if area == "trip" else found.value.calculated.error_pct
+            value = (
+                found.value.l_per_100km.get("road") if area == "trip" else found.value.calculated.error_pct
+            )
+            if value is None:  # driven by a battery: it takes no fuel
+                continue
             yield key, (value, found.off(place))

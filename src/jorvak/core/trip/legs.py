@@ -99,12 +99,12 @@ def legs(given: LegsIn) -> LegsOut:
         legs=[
             LegOut(
                 name=leg.name,
-                fuel_start_l=in_tank.start_l,
-                fuel_used_l=in_tank.used_l,
-                fuel_left_l=in_tank.left_l,
-                water_start_l=drunk.start_l,
-                water_left_l=drunk.left_l,
-                fuel_kg=in_tank.start_l * given.fuel_kg_per_l,
+                fuel_start_l=in_tank.start,
+                fuel_used_l=in_tank.used,
+                fuel_left_l=in_tank.left,
+                water_start_l=drunk.start,
+                water_left_l=drunk.left,
+                fuel_kg=in_tank.start * given.fuel_kg_per_l,
             )
             for leg, in_tank, drunk in zip(given.legs, fuel, water, strict=True)
         ],
@@ -118,7 +118,7 @@ def legs(given: LegsIn) -> LegsOut:
             for surface, factor in factors.items()
         },
         longest_without_fuel_km=max(stretches([leg.km for leg in given.legs], fuel_at), default=0.0),
-        carry_l=carry_l(used_l, fuel_at, given.reserve_pct),
+        carry_l=least_to_hold(used_l, fuel_at, given.reserve_pct),
     )
 
 
@@ -134,7 +134,7 @@ def no_factor(surface: str, factors: Mapping[str, float]) -> str:
 
 
 def _short(leg: LegIn, what: Fluid, on: OnLeg) -> list[Short]:
-    return [Short(leg=leg.name, what=what, by_l=on.short_by_l)] if on.short_by_l > SLACK else []
+    return [Short(leg=leg.name, what=what, by_l=-on.spare)] if -on.spare > SLACK else []
 
 
 def range_km(tank_l: float, reserve_pct: float, consumption_l_per_100km: float, factor: float) -> float:
@@ -146,9 +146,9 @@ def range_km(tank_l: float, reserve_pct: float, consumption_l_per_100km: float, 
     return tank_l / (1 + reserve_pct / 100) / consumption_l_per_100km / factor * 100
 
 
-def carry_l(used_l: list[float], fills: list[bool], reserve_pct: float) -> float:
-    """The least to begin with and to hold at fills that makes no leg short."""
-    return max(stretches(used_l, fills), default=0.0) * (1 + reserve_pct / 100)
+def least_to_hold(used: list[float], fills: list[bool], reserve_pct: float) -> float:
+    """The least to begin with and to hold at fills that makes no leg short, in litres or kWh as ``used`` is."""
+    return max(stretches(used, fills), default=0.0) * (1 + reserve_pct / 100)
 
 
 CALCULATION = Calculation(

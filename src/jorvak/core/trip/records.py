@@ -12,6 +12,8 @@ from jorvak.core.rig import Day, Frozen, Line, Name, Record, Text
 Surface = Literal["road", "gravel", "track", "sand", "low", "snow", "mud"]
 """What is driven on; ``low`` is low range, at a crawl. What snow and mud take against the road nobody can say for
 another: they want a factor of one's own."""
+GoesBy = Literal["fuel", "charge"]
+"""What a vehicle is filled with to go on: ``charge`` where a battery drives it."""
 Km = Annotated[NotNegative, Field(le=40_000)]
 DayOfYear = Annotated[str, StringConstraints(pattern=r"^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$")]
 """A day of any year, month first: ``11-01``."""
@@ -31,7 +33,7 @@ class WayPoint(Frozen):
 class Leg(Record):
     """A leg of the trip. Fills are to the full, at its beginning.
 
-    ``place`` is where it stands among the others. ``slope_pct`` is its steepest climb that lasts, ``altitude_m`` how
+    ``fill_fuel``: with what drives it, a charge for a battery. ``place`` is where it stands among the others. ``slope_pct`` is its steepest climb that lasts, ``altitude_m`` how
     high it gets; ``line`` is its way, from a track. ``driven_on``: it is behind us.
     """
 
@@ -49,10 +51,9 @@ class Leg(Record):
     driven_on: Day | None = None
     note: Text | None = None
 
-    @property
-    def fills_in_words(self) -> str:
+    def fills_in_words(self, goes_by: GoesBy) -> str:
         """What is filled at its beginning: “fuel and water”, or nothing."""
-        fills = (("fuel", self.fill_fuel), ("water", self.fill_water))
+        fills = ((goes_by, self.fill_fuel), ("water", self.fill_water))
         return " and ".join(what for what, fill in fills if fill)
 
 

@@ -1,4 +1,4 @@
-"""What is in a tank along the way: begun with so much, filled to the full at some legs, with a reserve of what was used."""
+"""What is in a tank or a battery along the way: begun with so much, filled at some legs, with a reserve of what was used."""
 
 from collections.abc import Sequence
 from typing import Literal
@@ -10,39 +10,39 @@ Fluid = Literal["fuel", "water"]
 
 @record(frozen=True, slots=True)
 class OnLeg:
-    """One leg: what is in the tank at its beginning and at its end, and the reserve that should be left by then.
+    """One leg: what is in it at its beginning and at its end, and the reserve that should be left by then.
 
-    Amounts go below 0 rather than hide.
+    Amounts are litres or kWh, as they were given, and go below 0 rather than hide.
     """
 
-    start_l: float
-    used_l: float
-    left_l: float
-    reserve_l: float
+    start: float
+    used: float
+    left: float
+    reserve: float
 
     @property
-    def short_by_l(self) -> float:
-        """By how much less than the reserve is left; below 0 where it is more."""
-        return self.reserve_l - self.left_l
+    def spare(self) -> float:
+        """What is left beyond the reserve; below 0 where it is less."""
+        return self.left - self.reserve
 
 
 def along(
-    used_l: Sequence[float], fills: Sequence[bool], full_l: float, start_l: float, reserve_pct: float
+    used: Sequence[float], fills: Sequence[bool], full: float, start: float, reserve_pct: float
 ) -> list[OnLeg]:
-    """The tank leg by leg. Fills are to the full, at the beginning of a leg; the reserve is a share of everything used
+    """What is in it leg by leg. Fills are to the full, at the beginning of a leg; the reserve is a share of everything used
     since the last of them.
 
-    >>> [leg.left_l for leg in along([30.0, 20.0], [False, True], 60.0, 40.0, 10.0)]
+    >>> [leg.left for leg in along([30.0, 20.0], [False, True], 60.0, 40.0, 10.0)]
     [10.0, 40.0]
     """
     legs = []
-    holds, since = start_l, 0.0
-    for used, fill in zip(used_l, fills, strict=True):
+    holds, since = start, 0.0
+    for taken, fill in zip(used, fills, strict=True):
         if fill:
-            holds, since = full_l, 0.0
-        since += used
-        legs.append(OnLeg(holds, used, holds - used, since * reserve_pct / 100))
-        holds -= used
+            holds, since = full, 0.0
+        since += taken
+        legs.append(OnLeg(holds, taken, holds - taken, since * reserve_pct / 100))
+        holds -= taken
     return legs
 
 

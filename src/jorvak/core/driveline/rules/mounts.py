@@ -7,6 +7,7 @@ from jorvak.core.plan.kinds import title_of
 
 WANTS = {
     "engine": {"mounts": "its mounts", "signals": "its signals", "cooling": "its cooling"},
+    "motor": {"mounts": "its mounts", "signals": "its signals", "cooling": "its cooling"},
     "gearbox": {"mounts": "its mounts", "signals": "its signals"},
 }
 

@@ -1,24 +1,14 @@
-"""Another engine, or a motor: its figures take the place of the old one's everywhere, and much waits for it."""
+"""Another engine: its figures take the place of the old one's everywhere, and much waits for it."""
 
-import re
 from typing import Annotated, Literal
 
 from pydantic import Field, field_validator
 
 from jorvak.core.plan.jobs import Fastener, Gate, Job, job
-from jorvak.core.plan.kind_fields import Ratio, Words, plate, set_where_given
+from jorvak.core.plan.kind_fields import Words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-
-Spin = Annotated[float, Field(strict=True, ge=200, le=25000, allow_inf_nan=False)]
-PowerKw = Annotated[float, Field(strict=True, ge=2, le=1500, allow_inf_nan=False)]
-TorqueNm = Annotated[float, Field(strict=True, ge=10, le=5000, allow_inf_nan=False)]
-WITHOUT = re.compile(
-    r"\b(without|no|remove[sd]?|delete[sd]?|blank(?:ed)?|gutted|straight)\b.{0,30}"
-    r"\b(catalyst|cat|particle filter|dpf|egr|exhaust treatment|emission)|\b(dpf|egr|cat)[ -]?(delete|off|removal)\b|\bde-?cat\b",
-    re.IGNORECASE,
-)
-NOT_PLANNED = "Removing exhaust treatment or emission controls from a road vehicle is unlawful in most places; Jorvak does not plan it."
+from jorvak.core.rolling.drives import PowerKw, Spin, TorqueNm, in_its_place, keeps_its_treatment
 
 
 class Engine(Frozen):
@@ -33,8 +23,9 @@ class Engine(Frozen):
         None, description="cylinders", examples=["4"]
     )
     aspiration: Literal["natural", "turbo"] | None = Field(None, description="aspiration")
-    electric: bool = Field(False, description="an electric motor")
-    one_ratio: Ratio | None = Field(None, description="a motor's one ratio", examples=["9.1"])
+    consumption_l_per_100km: Annotated[float, Field(strict=True, ge=2, le=80, allow_inf_nan=False)] | None = (
+        Field(None, description="takes on the road, laden", examples=["11.5 l/100 km"])
+    )
     mounts: Words | None = Field(None, description="its mounts", examples=["new plates, old rubbers"])
     signals: Words | None = Field(
         None, description="computer and its signals", examples=["own loom, speed by wire"]
@@ -50,13 +41,7 @@ class Engine(Frozen):
     @field_validator("name", "exhaust", "signals")
     @classmethod
     def _keeps_its_treatment(cls, words: str | None) -> str | None:
-        if words is not None and WITHOUT.search(words):
-            raise ValueError(NOT_PLANNED)
-        return words
-
-
-def title(fields: Engine) -> str:
-    return f"engine {fields.name}" if fields.name else "engine"
+        return keeps_its_treatment(words)
 
 
 OF_ENGINE = (
@@ -64,19 +49,16 @@ OF_ENGINE = (
 )  # fmt: skip
 
 
+def title(fields: Engine) -> str:
+    return f"engine {fields.name}" if fields.name else "engine"
+
+
 def effect(fields: Engine, before: Figures) -> dict[str, Figure | None]:
-    """What is given of it stands; what is not is the old one's no longer, and unknown."""
-    effect: dict[str, Figure | None] = {
-        f"engine.{key}": None for key in OF_ENGINE if f"engine.{key}" in before
-    }
-    effect |= set_where_given({f"engine.{key}": getattr(fields, key) for key in OF_ENGINE})
-    if fields.one_ratio is not None:
-        effect["gearbox.gears"] = Figure((fields.one_ratio,), "plate")
-    # What was driven with the old one says nothing of the new one's radiator.
-    effect |= {path: None for path in before if path.startswith("heat_runs.")}
-    if fields.electric:
-        effect["engine.idle_rpm"] = plate(fields.idle_rpm) if fields.idle_rpm is not None else None
-    return effect
+    """Its figures stand, and what it takes."""
+    own = {f"engine.{key}": getattr(fields, key) for key in OF_ENGINE}
+    return in_its_place(
+        before, "fuel", {**own, "trip.consumption_l_per_100km": fields.consumption_l_per_100km}
+    )
 
 
 def jobs(fields: Engine) -> tuple[Job, ...]:
@@ -120,7 +102,7 @@ def jobs(fields: Engine) -> tuple[Job, ...]:
 
 KIND = Kind(
     name="engine",
-    words=("engine", "motor"),
+    words=("engine",),
     example="engine diesel from the donor",
     fields=Engine,
     title=title,

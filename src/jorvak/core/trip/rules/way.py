@@ -1,14 +1,60 @@
-"""What the legs upset: fuel and water that run short, and axles that are over on the way."""
+"""What the legs upset: fuel, charge and water that run short, and axles that are over on the way."""
 
 from collections.abc import Iterator
 
 from jorvak.core.findings import Finding, Here, Place, Settle, beyond, measure_first, room
+from jorvak.core.immutable import record
 from jorvak.core.load.records import AxleName
-from jorvak.core.quantities import VOLUME
-from jorvak.core.trip.along import LegAlong, TripWay, fluid_in_words
+from jorvak.core.quantities import STORED, VOLUME, Quantity
+from jorvak.core.trip.along import TripWay
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.records import Leg
-from jorvak.core.trip.tank import Fluid
+
+
+@record(frozen=True, slots=True)
+class Supply:
+    """Fuel, water or charge by leg: what is left at its end, what of it beyond the reserve, whether it was filled first.
+
+    ``opening`` begins a sentence; ``carried`` is what all of it wants; ``spare_at`` is where in the result the spare of a
+    leg stands. All in the core's unit of ``quantity``.
+    """
+
+    code: str
+    opening: str
+    quantity: Quantity
+    spare: tuple[float, ...]
+    left: tuple[float, ...]
+    fills: tuple[bool, ...]
+    carried: float
+    spare_at: str
+    carry: str
+    fill: str
+
+
+def fuel_of(way: TripWay) -> Supply:
+    """What drives it along the way: fuel, or the charge of its battery."""
+    fills = tuple(leg.fills_fuel for leg in way.legs)
+    if way.charge is None:
+        return Supply(
+            "fuel-short", "Fuel", VOLUME,
+            tuple(leg.fuel_spare_l for leg in way.legs), tuple(leg.fuel_left_l for leg in way.legs), fills,
+            way.carry_l, "legs.{}.fuel_spare_l", "Carry", "fill",
+        )  # fmt: skip
+    legs = way.charge.legs
+    return Supply(
+        "fuel-short", "Charge", STORED,
+        tuple(leg.spare_kwh for leg in legs), tuple(leg.left_kwh for leg in legs), fills,
+        way.charge.carry_kwh, "charge.legs.{}.spare_kwh", "Packs for", "charge",
+    )  # fmt: skip
+
+
+def water_of(way: TripWay) -> Supply:
+    """The water along the way."""
+    return Supply(
+        "water-short", "Water", VOLUME,
+        tuple(leg.water_spare_l for leg in way.legs), tuple(leg.water_left_l for leg in way.legs),
+        tuple(leg.fills_water for leg in way.legs), way.carry_water_l, "legs.{}.water_spare_l", "Carry", "fill",
+    )  # fmt: skip
 
 
 def runs_short(here: Here) -> Iterator[Finding]:
@@ -19,9 +65,9 @@ def runs_short(here: Here) -> Iterator[Finding]:
     if way.value is None:
         yield from _nobody_knows(here)
         return
-    yield from _short_of(here, way.value, "fuel")
+    yield from _short_of(here, way.value, fuel_of(way.value))
     if way.value.water_holds_l or here.value("aims.water_l") is not None:
-        yield from _short_of(here, way.value, "water")
+        yield from _short_of(here, way.value, water_of(way.value))
     elif way.value.carry_water_l > 0:
         yield here.finding(
             "water-short",
@@ -52,66 +98,55 @@ def _nobody_knows(here: Here) -> Iterator[Finding]:
     )
 
 
-def _short_of(here: Here, way: TripWay, what: Fluid) -> Iterator[Finding]:
+def _short_of(here: Here, way: TripWay, supply: Supply) -> Iterator[Finding]:
     result = here.results.of(TripResults).way
     stretch: list[int] = []
     for at in range(len(way.legs) + 1):
-        ended = at == len(way.legs) or (at and _fills(way.legs[at], what))
+        ended = at == len(way.legs) or (at and supply.fills[at])
         if ended and stretch:
-            yield from _of_stretch(here, way, what, stretch)
+            yield from _of_stretch(here, way, supply, stretch)
             stretch = []
         if at < len(way.legs):
             stretch.append(at)
-    if not any(
-        _spare(leg, what) <= result.off(f"legs.{at}.{what}_spare_l") for at, leg in enumerate(way.legs)
-    ):
-        worst = min(range(len(way.legs)), key=lambda at: _spare(way.legs[at], what))
-        here.passes(f"{what}-short", result, f"legs.{worst}.{what}_spare_l")
+    places = [supply.spare_at.format(at) for at in range(len(way.legs))]
+    if not any(spare <= result.off(place) for spare, place in zip(supply.spare, places, strict=True)):
+        worst = min(range(len(way.legs)), key=supply.spare.__getitem__)
+        here.passes(supply.code, result, places[worst])
 
 
-def _of_stretch(here: Here, way: TripWay, what: Fluid, stretch: list[int]) -> Iterator[Finding]:
+def _of_stretch(here: Here, way: TripWay, supply: Supply, stretch: list[int]) -> Iterator[Finding]:
     """The first leg of a stretch that is short, and by how much it is at the worst."""
     result = here.results.of(TripResults).way
 
     def off(at: int) -> float:
-        return result.off(f"legs.{at}.{what}_spare_l")
+        return result.off(supply.spare_at.format(at))
 
-    short = [at for at in stretch if beyond(-_spare(way.legs[at], what), off(at)) is not None]
+    short = [at for at in stretch if beyond(-supply.spare[at], off(at)) is not None]
     if not short:
         return
-    worst = min(short, key=lambda at: _spare(way.legs[at], what))
-    severity = beyond(-_spare(way.legs[worst], what), off(worst))
+    worst = min(short, key=supply.spare.__getitem__)
+    severity = beyond(-supply.spare[worst], off(worst))
     assert severity is not None
-    leg, spare = way.legs[short[0]], _spare(way.legs[worst], what)
-    runs_out = next((way.legs[at] for at in short if _left(way.legs[at], what) < 0), None)
-    near = f" (±{here.in_units(off(worst), VOLUME)})" if off(worst) else ""
+    leg, spare = way.legs[short[0]], supply.spare[worst]
+    runs_out = next((way.legs[at] for at in short if supply.left[at] < 0), None)
+    near = f" (±{here.in_units(off(worst), supply.quantity)})" if off(worst) else ""
     out = f" It runs dry on {runs_out.name}." if runs_out is not None else ""
     less = "less than the reserve" if spare < 0 else "more than the reserve, too close to call"
-    carried = way.carry_l if what == "fuel" else way.carry_water_l
     yield here.finding(
-        f"{what}-short",
+        supply.code,
         severity,
-        f"{fluid_in_words(what)} is short from {leg.name} on: {here.in_units(abs(spare), VOLUME)} {less}{near}.{out}",
+        f"{supply.opening} is short from {leg.name} on: {here.in_units(abs(spare), supply.quantity)} {less}{near}.{out}",
         "middle",
         result=result,
         settled_by=(
-            *(measure_first("trip", result, f"legs.{worst}.{what}_spare_l") if severity == "measure" else ()),
-            Settle(text=f"Carry {here.in_units(carried, VOLUME)} in all, or fill before {leg.name}"),
+            *(measure_first("trip", result, supply.spare_at.format(worst)) if severity == "measure" else ()),
+            Settle(
+                text=f"{supply.carry} {here.in_units(supply.carried, supply.quantity)} in all, "
+                f"or {supply.fill} before {leg.name}"
+            ),
         ),
         subject=leg.name,
     )
-
-
-def _fills(leg: LegAlong, what: Fluid) -> bool:
-    return leg.fills_fuel if what == "fuel" else leg.fills_water
-
-
-def _spare(leg: LegAlong, what: Fluid) -> float:
-    return leg.fuel_spare_l if what == "fuel" else leg.water_spare_l
-
-
-def _left(leg: LegAlong, what: Fluid) -> float:
-    return leg.fuel_left_l if what == "fuel" else leg.water_left_l
 
 
 AXLES: dict[AxleName, tuple[str, Place]] = {

@@ -1,0 +1,50 @@
+"""What drives the vehicle: what of the old engine is gone when another, or a motor, takes its place, and what stands then."""
+
+import re
+from collections.abc import Mapping
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+from jorvak.core.plan.kind_fields import plate, set_where_given
+from jorvak.core.rig import Figure, Figures
+
+Spin = Annotated[float, Field(strict=True, ge=200, le=25000, allow_inf_nan=False)]
+PowerKw = Annotated[float, Field(strict=True, ge=2, le=1500, allow_inf_nan=False)]
+TorqueNm = Annotated[float, Field(strict=True, ge=10, le=5000, allow_inf_nan=False)]
+
+STORED_KWH = "traction.energy_kwh"
+OF_EITHER = (
+    "engine.power_kw", "engine.power_at_rpm", "engine.torque_nm", "engine.pull_from_rpm", "engine.pull_to_rpm",
+    "engine.idle_rpm", "engine.cylinders", "engine.aspiration", "trip.consumption_l_per_100km",
+    *(f"traction.{surface}_wh_per_km" for surface in ("road", "gravel", "track", "sand", "low", "snow", "mud")),
+)  # fmt: skip
+"""Figures that are the engine's or the motor's own: of another one they say nothing."""
+WITHOUT = re.compile(
+    r"\b(without|no|remove[sd]?|delete[sd]?|blank(?:ed)?|gutted|straight)\b.{0,30}"
+    r"\b(catalyst|cat|particle filter|dpf|egr|exhaust treatment|emission)|\b(dpf|egr|cat)[ -]?(delete|off|removal)\b|\bde-?cat\b",
+    re.IGNORECASE,
+)
+NOT_PLANNED = "Removing exhaust treatment or emission controls from a road vehicle is unlawful in most places; Jorvak does not plan it."
+
+
+def keeps_its_treatment(words: str | None) -> str | None:
+    """The words themselves. Raises ValueError for those that say emission controls come off."""
+    if words is not None and WITHOUT.search(words):
+        raise ValueError(NOT_PLANNED)
+    return words
+
+
+def in_its_place(
+    before: Figures, driven_by: Literal["fuel", "battery"], given: Mapping[str, float | str | None]
+) -> dict[str, Figure | None]:
+    """What is given of the new one stands, by path; what is not is the old one's no longer, and unknown."""
+    effect: dict[str, Figure | None] = {path: None for path in OF_EITHER if path in before}
+    effect |= set_where_given(given)
+    # What was driven with the old one says nothing of the new one's radiator.
+    effect |= {path: None for path in before if path.startswith("heat_runs.")}
+    if driven_by == "fuel" and STORED_KWH in before:
+        effect[STORED_KWH] = None
+    if driven_by == "battery" or "engine.driven_by" in before:
+        effect["engine.driven_by"] = plate(driven_by)
+    return effect

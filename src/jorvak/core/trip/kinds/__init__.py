@@ -1,0 +1,1 @@
+"""The kinds of change that the trip brings."""
