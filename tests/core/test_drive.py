@@ -1,5 +1,6 @@
 """A drive: what the instruments say, how a log is read, what the fit sets; shakes, parts and sizes side by side."""
 
+import math
 import random
 from dataclasses import replace
 from datetime import UTC, datetime
@@ -11,7 +12,7 @@ from hypothesis import strategies as st
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.area import DrivelineResults
-from jorvak.core.driveline.shakes import Road, suspects
+from jorvak.core.driveline.shakes import Imbalance, Road, suspects
 from jorvak.core.driveline.side_by_side import side_by_side as parts_beside
 from jorvak.core.driveline.what_if import Trial, region_of, try_out
 from jorvak.core.engine.moment import moment
@@ -288,6 +289,25 @@ class TestShakes:
         assert self.ranked(other_tyres="goes", neutral="stays")[:2] == ["wheel", "wheel twice"]
         assert self.ranked(neutral="stays", lift_off="goes", other_tyres="stays")[0] == "shaft twice"
         assert set(self.ranked(neutral="goes", other_gear="goes")[:2]) == {"engine", "firing"}
+
+    def test_a_mass_that_is_missing_pulls_by_the_square_of_the_speed(self) -> None:
+        def pulls(rig: Rig, speed: float) -> Imbalance:
+            found = work_out(
+                moment(rig, "as-found"), lambda ask: suspects(ask, Road(speed_kmh=speed, gear=5))
+            ).value
+            assert found
+            (wheel,) = [each.imbalance for each in found if each.key == "wheel"]
+            assert wheel and all(each.imbalance is None for each in found if each.key != "wheel")
+            return wheel
+
+        rig = replace(demo(0), figures={k: v for k, v in demo(0).figures.items() if k != "play.balance_g"})
+        once, twice = pulls(rig, 45.0), pulls(rig, 90.0)
+        assert once.mass_g == 15 and not once.noted
+        assert twice.force_n == pytest.approx(4 * once.force_n)
+        noted = pulls(replace(rig, figures={**rig.figures, "play.balance_g": Figure(30.0, "measured")}), 90.0)
+        assert noted.noted and noted.force_n == pytest.approx(2 * twice.force_n)
+        # 30 g on a rim of 17 in, which is 215.9 mm in radius, on a tyre that rolls 2.44 m: 64.4 rad/s at 90 km/h.
+        assert noted.force_n == pytest.approx(0.03 * 0.2159 * (25 / (2.44 / (2 * math.pi))) ** 2, rel=0.01)
 
     def test_a_gear_that_is_not_there(self) -> None:
         road = Road(speed_kmh=90.0, gear=9)

@@ -18,12 +18,25 @@ def test_a_frame_is_measured_and_a_bent_horn_found(server: Served, window: Windo
     form = page.get_by_role("form", name="A ladder or points")
     form.get_by_label("name").fill("as found")
     form.get_by_role("button", name="begin it").click()
-    walk = page.get_by_role("form", name="The next station")
-    walk.get_by_role("textbox").fill("front horn -420 -368 610 -420 392 610")
-    page.keyboard.press("Enter")
+    # Reading by reading: the point that is meant is drawn; on the left what is read outwards counts to the left.
+    step_by_step = page.get_by_role("form", name="Reading by reading")
+    for typed, asked in (
+        ("front horn", "The left point, back"),
+        ("-420", "The left point, out"),
+        ("somewhere", "The left point, out"),
+        ("368", "The left point, up"),
+        ("610", "The right point, back"),
+        ("-420", "The right point, out"),
+        ("392", "The right point, up"),
+        ("610", "The frame as far as it is read"),
+    ):
+        step_by_step.get_by_role("textbox").fill(typed)
+        page.keyboard.press("Enter")
+        expect(step_by_step.get_by_role("img", name=asked)).to_be_visible()
     # One station says nothing yet, and says so.
     expect(page.get_by_text("three stations")).to_be_visible()
-    walk.get_by_role("button", name="paste a whole board").click()
+    page.get_by_role("button", name="paste a whole board").click()
+    walk = page.get_by_role("form", name="The next station")
     walk.get_by_role("textbox").fill(f"{BOARD}\nturned 2700 400 610 2700 -400 610")
     walk.get_by_role("button", name="read it").click()
     expect(page.get_by_text("were the two exchanged?")).to_be_visible()

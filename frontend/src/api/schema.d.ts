@@ -6388,6 +6388,18 @@ export interface components {
             ratio_sum: number;
         };
         /**
+         * Imbalance
+         * @description What a mass that is missing at the rim pulls with at this speed; ``noted``: as read, else as much as is let pass.
+         */
+        Imbalance: {
+            /** Force N */
+            force_n: number;
+            /** Mass G */
+            mass_g: number;
+            /** Noted */
+            noted: boolean;
+        };
+        /**
          * InTheWay
          * @description A change and what it takes of the air to the radiator.
          */
@@ -13311,6 +13323,11 @@ export interface components {
             boxes: components["schemas"]["Line_RoomBox_"][];
             /** Cautions */
             cautions: string[];
+            /**
+             * Frame
+             * @description stations of this frame, to be drawn behind them; none: not measured
+             */
+            frame: components["schemas"]["StationAt"][];
             hoist: components["schemas"]["Result_HoistOut_"];
             ramps: components["schemas"]["Result_RampsOut_"];
         };
@@ -15361,10 +15378,14 @@ export interface components {
         /**
          * Suspect
          * @description A source at this speed: how fast, and how many of the tests speak for and against it.
+         *
+         *     ``imbalance`` is of a wheel, where its rim is known.
          */
         Suspect: {
             /** Hz */
             hz: number;
+            /** @default null */
+            imbalance: components["schemas"]["Imbalance"] | null;
             /** Inspect */
             inspect: string[];
             /** Key */

@@ -177,7 +177,7 @@ function Body({
 }
 
 /** The contour, closed along the sill with an arch cut out over each axle. */
-function outlinePath(f: Frame, body: Silhouette, found: Outline, lift: (x: number) => number): string {
+export function outlinePath(f: Frame, body: Silhouette, found: Outline, lift: (x: number) => number): string {
   const arch = (x: number, wheel: WheelOutline | null) => {
     const radius = (wheel?.radius_mm ?? TYPICAL_RADIUS * body.wheelbase) * 1.2;
     const centre = wheel?.static_radius_mm ?? TYPICAL_RADIUS * body.wheelbase;

@@ -27,6 +27,11 @@ export function frame(
   const left = margin.left + (room.x - length * k) / 2;
   const x = scaleLinear([-body.front, body.wheelbase + body.rear], [left, left + length * k]);
   const y = scaleLinear([0, 1], [height - margin.bottom, height - margin.bottom - k]);
+  return framed(x, y, k, width, height);
+}
+
+/** A frame of scales that are given: where a drawing shows a part of the vehicle. */
+export function framed(x: Frame["x"], y: Frame["y"], k: number, width: number, height: number): Frame {
   return {
     width,
     height,

@@ -21,7 +21,15 @@ from jorvak.core.frame.laddered import MeasuredFrame
 from jorvak.core.frame.looked import LookStands
 from jorvak.core.frame.pieces import PIECES, PieceSort
 from jorvak.core.frame.ramps import RampsOut
-from jorvak.core.frame.records import CutPiece, Ladder, PointTable, RoomBox, StrengthLook, StringRun
+from jorvak.core.frame.records import (
+    CutPiece,
+    Ladder,
+    PointTable,
+    RoomBox,
+    StationAt,
+    StrengthLook,
+    StringRun,
+)
 from jorvak.core.frame.station_lines import ReadLine, read_stations
 from jorvak.core.frame.stringed import Strung
 from jorvak.core.frame.templates import Template, after_the_cut, plate_in_vehicle, template
@@ -323,6 +331,9 @@ class RoomSheet(BaseModel):
     hoist: Result[HoistOut]
     ramps: Result[RampsOut]
     boxes: list[Line[RoomBox]]
+    frame: tuple[StationAt, ...] = Field(
+        description="stations of this frame, to be drawn behind them; none: not measured"
+    )
     cautions: list[str]
 
 
@@ -339,6 +350,9 @@ def get_room(path: RigPath, query: View) -> Response:
             hoist=results.hoist,
             ramps=Results(laden(here)).of(FrameResults).ramps,
             boxes=lines_of(record, RoomBox),
+            frame=next(
+                (each.stations for each in record.rig.all(Ladder) if each.of_what == "this frame"), ()
+            ),
             cautions=[CAUTIONS["stands"], CAUTIONS["fuel"]],
         )
     )

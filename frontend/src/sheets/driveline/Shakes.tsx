@@ -6,6 +6,8 @@ import { useAsked } from "../../api/useAsked";
 import { WaitsFor } from "../../parts/WaitsFor";
 import { useBench } from "../../parts/bench";
 import { Choice, Entry } from "../../parts/Entry";
+import { FigureButton } from "../../parts/FigureButton";
+import { asText } from "../../parts/quantity";
 import { useSettings } from "../../parts/settings";
 import { Problem } from "../../parts/Problem";
 import { Wobble } from "./Wobble";
@@ -93,10 +95,12 @@ type Suspect = {
   speaks_for: number;
   speaks_against: number;
   inspect: string[];
+  imbalance?: { mass_g: number; noted: boolean; force_n: number } | null;
 };
 
 /** Each suspect with its rate, a tone of it, and what to look at first. */
 function Tones({ suspects }: { suspects: Suspect[] }) {
+  const { write } = useBench();
   const [playing, setPlaying] = useState<string>();
   const [volume, setVolume] = useState(0.3);
   const [silent, setSilent] = useState(false);
@@ -163,6 +167,16 @@ function Tones({ suspects }: { suspects: Suspect[] }) {
                 {playing === each.key ? "stop" : "hear it"}
               </button>
             </div>
+            {each.imbalance && (
+              <p className="cond pl-9">
+                <FigureButton path="play.balance_g" className="link">
+                  {each.imbalance.mass_g.toFixed(0)} g
+                </FigureButton>{" "}
+                missing at a front rim{each.imbalance.noted ? "" : ", which is let pass,"} pull with{" "}
+                <b className="font-semibold">{asText(write(each.imbalance.force_n, "force_n"))}</b> at that
+                speed, a quarter of it at half the speed.
+              </p>
+            )}
             {index === 0 || each.speaks_against === 0 ? (
               <p className="cond pl-9 text-quiet">Look first at: {each.inspect.join("; ")}.</p>
             ) : null}

@@ -5,6 +5,7 @@ import { useBench } from "../../parts/bench";
 import { snapped } from "../../parts/steps";
 import { useMeasure } from "../../parts/useMeasure";
 import { type BoxLine, type RoomSheet, useWritten } from "./useFrame";
+import { VehicleBehind } from "./VehicleBehind";
 
 type Props = { sheet: RoomSheet; boxes: BoxLine[] };
 type Axis = "x" | "y" | "z";
@@ -12,6 +13,8 @@ type Span = [number, number];
 
 const EDGE = 30;
 const MOST = 340;
+/** So much of the vehicle is drawn round what stands in the bay, as a share of the bay's length. */
+const ROUND = 0.12;
 const BY_MM = { step: 5 };
 
 const span = (box: BoxLine, axis: Axis): Span => {
@@ -24,9 +27,9 @@ export function BayDrawing({ sheet, boxes }: Props) {
   const [moved, setMoved] = useState<{ id: number; by: Record<Axis, number> }>();
   const { put } = useBench();
   const { mm } = useWritten();
-  const ends = (axis: Axis): Span => {
+  const ends = (axis: Axis, round = 0): Span => {
     const all = boxes.flatMap((box) => span(box, axis));
-    return [Math.min(...all), Math.max(...all)];
+    return [Math.min(...all) - round, Math.max(...all) + round];
   };
   const close = (sheet.bays.value?.close ?? []).filter((pair) => pair.bay === boxes[0]?.record.bay);
   const tight = new Set(close.filter((pair) => pair.gap_mm < pair.needed_mm).flatMap(({ a, b }) => [a, b]));
@@ -43,8 +46,9 @@ export function BayDrawing({ sheet, boxes }: Props) {
       }).then(() => setMoved(undefined));
     } else setMoved(undefined);
   };
-  const [x, y, z] = [ends("x"), ends("y"), ends("z")];
   const size = (of: Span) => Math.max(of[1] - of[0], 1);
+  const round = size(ends("x")) * ROUND;
+  const [x, y, z] = [ends("x", round), ends("y", round), ends("z", round)];
   const k = Math.min((width - 2 * EDGE) / size(x), MOST / size(y), MOST / size(z));
   const seen = (down: "y" | "z", from: Span) => (
     <View
@@ -54,6 +58,7 @@ export function BayDrawing({ sheet, boxes }: Props) {
       from={from}
       k={k}
       width={width}
+      frame={sheet.frame}
       tight={tight}
       moved={moved}
       take={(id) => setMoved({ id, by: { x: 0, y: 0, z: 0 } })}
@@ -77,6 +82,7 @@ export function BayDrawing({ sheet, boxes }: Props) {
       </div>
       <p className="cond flex flex-wrap gap-x-5 text-sm text-quiet">
         <span>above: from above, front left, left side up · below: from the side</span>
+        <span>grey: the vehicle as found, its frame where it was measured</span>
         <span>dashed: what it wants round it · hatched: too close · arrow: how it comes out</span>
         {moved && (
           <span className="text-oxide" role="status">
@@ -125,6 +131,7 @@ type ViewProps = {
   from: Span;
   k: number;
   width: number;
+  frame: RoomSheet["frame"];
   tight: Set<string>;
   moved: { id: number; by: Record<Axis, number> } | undefined;
   take: (id: number) => void;
@@ -132,7 +139,7 @@ type ViewProps = {
   drop: () => void;
 };
 
-function View({ boxes, down, x, from, k, width, tight, moved, take, move, drop }: ViewProps) {
+function View({ boxes, down, x, from, k, width, frame, tight, moved, take, move, drop }: ViewProps) {
   const [start, setStart] = useState<{ x: number; y: number }>();
   const height = Math.max((from[1] - from[0]) * k, 30) + 2 * EDGE;
   // From above the left side is up; from the side the ground is down.
@@ -169,6 +176,7 @@ function View({ boxes, down, x, from, k, width, tight, moved, take, move, drop }
           <line x1={0} y1={0} x2={0} y2={7} stroke="var(--oxide)" strokeWidth={1.6} />
         </pattern>
       </defs>
+      <VehicleBehind down={down} frame={frame} x={left} at={at} k={k} width={width} height={height} />
       {[...boxes]
         .sort((a, b) => area(b, down) - area(a, down))
         .map((box) => {

@@ -140,6 +140,7 @@ function One({ name, sheet }: { name: string; sheet: DatumSheet }) {
       <StationWalk
         ladder={ladder?.record}
         table={table?.record}
+        like={sheet.ladders.find((each) => each.record.name === record.against)?.record.stations ?? []}
         keep={(to) => keep(to).then((refusal) => refusal?.message)}
       />
       {record.note && <p className="max-w-prose py-1 text-quiet">{record.note}</p>}

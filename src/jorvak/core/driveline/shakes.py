@@ -1,13 +1,19 @@
 """What shakes: everything that turns at the speed at which it does, ranked by what four tests on the road say."""
 
+import math
+from dataclasses import replace
 from typing import Literal
 
 from jorvak.core.calculation import Refused
+from jorvak.core.driveline.balance import BalanceIn, balance
 from jorvak.core.driveline.vibration import VibrationIn, vibration
+from jorvak.core.driveline.wobble import LIMITS
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
+from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.rig import Frozen
 from jorvak.core.rolling.results import circumference_mm, driven_end
+from jorvak.core.rolling.tyre_size import sidewall
 
 Test = Literal["neutral", "other_gear", "lift_off", "other_tyres"]
 Answer = Literal["stays", "goes", "not tried"]
@@ -43,8 +49,20 @@ class Source:
 
 
 @record(frozen=True, slots=True)
+class Imbalance:
+    """What a mass that is missing at the rim pulls with at this speed; ``noted``: as read, else as much as is let pass."""
+
+    mass_g: float
+    noted: bool
+    force_n: float
+
+
+@record(frozen=True, slots=True)
 class Suspect:
-    """A source at this speed: how fast, and how many of the tests speak for and against it."""
+    """A source at this speed: how fast, and how many of the tests speak for and against it.
+
+    ``imbalance`` is of a wheel, where its rim is known.
+    """
 
     key: str
     name: str
@@ -52,6 +70,7 @@ class Suspect:
     speaks_for: int
     speaks_against: int
     inspect: tuple[str, ...]
+    imbalance: Imbalance | None = None
 
 
 SOURCES = (
@@ -88,7 +107,29 @@ def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
         )
     ).model_dump(exclude_unset=True)
     found = [_suspect(source, rates[source.rate], road) for source in SOURCES if source.rate in rates]
+    found = [
+        replace(each, imbalance=_imbalance(ask, road)) if each.key == "wheel" else each for each in found
+    ]
     return tuple(sorted(found, key=lambda each: each.speaks_against - each.speaks_for))
+
+
+def _imbalance(ask: Ask, road: Road) -> Imbalance | None:
+    """Of a front wheel, where its size says what rim it is on. Source: balance."""
+    size: str | None = ask.maybe("wheels.front_left.size")
+    if size is None:
+        return None
+    noted = ask.maybe("play.balance_g")
+    mass_g = LIMITS["balance"] if noted is None else noted
+    assert mass_g is not None
+    pulls = balance(
+        BalanceIn(
+            mass_g=mass_g,
+            rim_mm=sidewall(size).rim_in * MM_PER_IN,
+            speed_kmh=road.speed_kmh,
+            rolling_radius_mm=circumference_mm(ask, "front") / (2 * math.pi),
+        )
+    )
+    return Imbalance(mass_g, noted is not None, pulls.force_n)
 
 
 def _suspect(source: Source, hz: float, road: Road) -> Suspect:
