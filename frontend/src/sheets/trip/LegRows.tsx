@@ -5,7 +5,8 @@ import type { LegLine, Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { fillWords, type GoesBy, surfaceWord } from "./surfaces";
+import { type Driven, drivenBy, goesBy, type Level, type Way } from "./goesBy";
+import { fillWords, surfaceWord } from "./surfaces";
 import { asText } from "../../parts/quantity";
 import { SurfaceSelect } from "./SurfaceSelect";
 
@@ -63,11 +64,11 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   const along = legs.way.value?.legs[at];
   // Where nobody noted any water, nobody knows that it is short.
   const water = (legs.way.value?.water_holds_l ?? 0) > 0;
-  const charge = legs.way.value?.charge?.legs[at];
-  const short =
-    along && ((charge?.spare_kwh ?? along.fuel_spare_l) < 0 || (water && along.water_spare_l < 0));
+  const driven = legs.way.value && drivenBy(legs.way.value);
+  const level = driven?.legs[at];
+  const short = (level && level.spare < 0) || (water && along && along.water_spare_l < 0);
   const far = asText(write(line.leg.km, "leg_km", { places: 0 }));
-  const fills = fillWords(goesBy(legs), line.leg.fill_fuel, line.leg.fill_water);
+  const fills = fillWords(goesBy(legs.way.value), line.leg.fill_fuel, line.leg.fill_water);
   return (
     <li className="border-b border-hair">
       <button
@@ -84,7 +85,7 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
         <span>{surfaceWord(line.leg.surface ?? "road")}</span>
         <span className="text-right">{line.leg.days ? `${line.leg.days} d` : ""}</span>
         <span className={short ? "font-semibold text-oxide" : ""}>
-          {along && <Left along={along} charge={charge} />}
+          {along && driven && level && <Left along={along} driven={driven} level={level} />}
         </span>
         <span className="text-quiet">
           <Tyres legs={legs} name={line.leg.name} />
@@ -96,20 +97,14 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   );
 }
 
-type Way = NonNullable<Legs["way"]["value"]>;
-type Along = Way["legs"][number];
-type Charged = NonNullable<Way["charge"]>["legs"][number] | undefined;
+type LeftProps = { along: Way["legs"][number]; driven: Driven; level: Level };
 
-const goesBy = (legs: Legs): GoesBy => (legs.way.value?.charge ? "charge" : "fuel");
-
-function Left({ along, charge }: { along: Along; charge: Charged }) {
+function Left({ along, driven, level }: LeftProps) {
   const { write } = useBench();
   const litres = (value: number) => asText(write(value, "fuel_l", { places: 0 }));
   return (
     <>
-      {charge
-        ? asText(write(charge.left_kwh, "left_kwh", { places: 0 }))
-        : `${litres(along.fuel_left_l)} fuel`}
+      {asText(write(level.left, driven.key, { places: 0 }))} {driven.by}
       {along.water_start_l > 0 && `, ${litres(along.water_left_l)} water`} left
     </>
   );
@@ -171,7 +166,8 @@ function Edit({ legs, line, at, move }: EditProps) {
       {field("slope_pct", "climb, %", shown(leg.slope_pct, "slope_pct", 1))}
       {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, shown(leg.altitude_m, "altitude_m", 0))}
       <label className="flex min-h-10 items-center gap-2">
-        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> {goesBy(legs)} first
+        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} />{" "}
+        {goesBy(legs.way.value)} first
       </label>
       <label className="flex min-h-10 items-center gap-2">
         <Tick checked={leg.fill_water ?? false} set={(to) => set({ fill_water: to })} /> water first
@@ -200,35 +196,20 @@ const trimmed = (text: string) => text.replace(/\.0+$/, "").replace(/\s/g, "");
 /** What one leg comes to: tanks, axles at both ends, its climb. */
 function LegFigures({ legs, line, at }: Omit<EditProps, "move">) {
   const { write } = useBench();
-  const along = legs.way.value?.legs[at];
   const stands = legs.loads.value?.legs[at];
   const climb = legs.climbs.value?.find(({ leg }) => leg === line.leg.name);
-  const charge = legs.way.value?.charge?.legs[at];
-  const driven = charge
-    ? {
-        what: "Charge",
-        key: "charge_kwh",
-        start: charge.start_kwh,
-        left: charge.left_kwh,
-        spare: charge.spare_kwh,
-      }
-    : along && {
-        what: "Fuel",
-        key: "fuel_l",
-        start: along.fuel_start_l,
-        left: along.fuel_left_l,
-        spare: along.fuel_spare_l,
-      };
+  const driven = legs.way.value && drivenBy(legs.way.value);
+  const level = driven?.legs[at];
   const kg = (value: number) => asText(write(value, "mass_kg", { places: 0 }));
-  const off = legs.way.doubt?.[charge ? `charge.legs.${at}.spare_kwh` : `legs.${at}.fuel_spare_l`];
+  const off = driven && legs.way.doubt?.[driven.spareAt(at)];
   const amount = (value: number) => asText(write(value, driven?.key ?? "", { places: 0 }));
   return (
     <div className="w-full max-w-prose">
-      {driven && (
+      {driven && level && (
         <p>
-          {driven.what} {amount(driven.start)} to {amount(driven.left)}:{" "}
-          <b className={driven.spare < 0 ? "text-oxide" : ""}>
-            {amount(Math.abs(driven.spare))} {driven.spare < 0 ? "less" : "more"} than the reserve
+          {driven.by === "fuel" ? "Fuel" : "Charge"} {amount(level.start)} to {amount(level.left)}:{" "}
+          <b className={level.spare < 0 ? "text-oxide" : ""}>
+            {amount(Math.abs(level.spare))} {level.spare < 0 ? "less" : "more"} than the reserve
           </b>
           {off ? ` ±${amount(off)}` : ""}
         </p>

@@ -8,7 +8,7 @@ import { WaitsFor } from "../../parts/WaitsFor";
 import { FuelLog } from "./FuelLog";
 import { LegRows } from "./LegRows";
 import { Ranges } from "./Ranges";
-import type { GoesBy } from "./surfaces";
+import { type GoesBy, goesBy } from "./goesBy";
 import { RouteFile } from "./RouteFile";
 import { useFile, useLegs } from "./useTrip";
 import { Waiting } from "./Waiting";
@@ -26,7 +26,7 @@ export function Legs() {
       {data.legs.length > 0 && <Picture legs={data} shown={shown} show={setShown} />}
       <Files legs={data.legs} />
       <LegRows legs={data} shown={shown} show={setShown} />
-      <NewLeg last={data.legs.at(-1)} goesBy={data.way.value?.charge ? "charge" : "fuel"} />
+      <NewLeg last={data.legs.at(-1)} by={goesBy(data.way.value)} />
       <div className="grid gap-x-12 pt-4 wide:grid-cols-2">
         <Ranges legs={data} />
         <FuelLog fills={data.fills} consumption={data.consumption} />
@@ -78,7 +78,7 @@ function Files({ legs }: { legs: LegLine[] }) {
 }
 
 /** The next leg, as it is typed; it goes behind the last. */
-function NewLeg({ last, goesBy }: { last: LegLine | undefined; goesBy: GoesBy }) {
+function NewLeg({ last, by }: { last: LegLine | undefined; by: GoesBy }) {
   const { put, write } = useBench();
   const [problem, setProblem] = useState<string>();
   const add = async (event: FormEvent<HTMLFormElement>) => {
@@ -122,7 +122,7 @@ function NewLeg({ last, goesBy }: { last: LegLine | undefined; goesBy: GoesBy })
       <Field label="climb, %" name="slope_pct" />
       <Field label={`up to, ${write(0, "altitude_m").unit}`} name="altitude_m" />
       <label className="flex min-h-10 items-center gap-2">
-        <input type="checkbox" name="fuel" className="size-6 accent-[var(--ink)]" /> {goesBy} first
+        <input type="checkbox" name="fuel" className="size-6 accent-[var(--ink)]" /> {by} first
       </label>
       <label className="flex min-h-10 items-center gap-2">
         <input type="checkbox" name="water" className="size-6 accent-[var(--ink)]" /> water first

@@ -2,12 +2,14 @@
 import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { WaitsFor } from "../../parts/WaitsFor";
+import { drivenBy } from "./goesBy";
 import { SURFACES } from "./surfaces";
 import { asText } from "../../parts/quantity";
 
 export function Ranges({ legs }: { legs: Legs }) {
   const { write } = useBench();
   const way = legs.way.value;
+  const driven = way && drivenBy(way);
   const written = (value: number, key: string) => asText(write(value, key, { places: 0 }));
   const off = (place: string, key: string) => {
     const by = legs.way.doubt?.[place];
@@ -19,7 +21,7 @@ export function Ranges({ legs }: { legs: Legs }) {
         How far it goes, with the reserve still in it
       </h2>
       {!way && <WaitsFor waits={legs.way.waits_for} />}
-      {way && (
+      {way && driven && (
         <>
           <dl className="cond">
             {SURFACES.filter(({ key }) => key in way.range_km).map(({ key, word }) => (
@@ -33,20 +35,12 @@ export function Ranges({ legs }: { legs: Legs }) {
             ))}
           </dl>
           <p className="max-w-prose py-2">
-            The longest without a {way.charge ? "charge" : "fill"} is{" "}
+            The longest without a {driven.by === "charge" ? "charge" : "fill"} is{" "}
             {written(way.longest_without_fuel_km, "range_km")}. No leg is short with{" "}
-            {way.charge ? (
-              <>
-                <b>{written(way.charge.carry_kwh, "carry_kwh")}</b>
-                {off("charge.carry_kwh", "carry_kwh")}: the battery holds{" "}
-                {written(way.charge.holds_kwh, "carry_kwh")}.
-              </>
-            ) : (
-              <>
-                <b>{written(way.carry_l, "fuel_l")}</b>
-                {off("carry_l", "fuel_l")} of fuel: the tanks hold {written(way.fuel_holds_l, "fuel_l")}.
-              </>
-            )}
+            <b>{written(driven.carry, driven.key)}</b>
+            {off(driven.carryAt, driven.key)} of {driven.by}:{" "}
+            {driven.by === "charge" ? "the battery holds" : "the tanks hold"}{" "}
+            {written(driven.holds, driven.key)}.
             {way.carry_water_l > 0 && (
               <>
                 {" "}

@@ -7,10 +7,10 @@ import { scaleLinear } from "d3-scale";
 import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { useMeasure } from "../../parts/useMeasure";
+import { drivenBy, type Way } from "./goesBy";
 import { SURFACES } from "./surfaces";
 import { Axle, Climbs, HEIGHTS, LEFT, LEGS_H, type Scale, Tank } from "./WayRows";
 
-type Way = NonNullable<Legs["way"]["value"]>;
 type Props = { legs: Legs; way: Way; shown: number | undefined; show: (leg: number) => void };
 
 const RIGHT = 10;
@@ -29,6 +29,7 @@ function spans(way: Way): [number, number][] {
 export function WayChart({ legs, way, shown, show }: Props) {
   const { write, ticks: round } = useBench();
   const [ref, width] = useMeasure(900);
+  const driven = drivenBy(way);
   const at = spans(way);
   // A trip of nothing but days still is as wide as one.
   const x = scaleLinear([0, Math.max(way.km, 1)], [LEFT, width - RIGHT]);
@@ -54,7 +55,7 @@ export function WayChart({ legs, way, shown, show }: Props) {
         width={width}
         height={bottom + 22}
         role="img"
-        aria-label={`${way.legs.length} legs, ${Math.round(way.km)} km: ${way.charge ? "charge" : "fuel"}, water, axles and climbs along them`}
+        aria-label={`${way.legs.length} legs, ${Math.round(way.km)} km: ${driven.by}, water, axles and climbs along them`}
         className="cond block"
       >
         {band >= 0 && at[band] && (
@@ -67,39 +68,17 @@ export function WayChart({ legs, way, shown, show }: Props) {
           />
         )}
         <LegStrip legs={legs} at={at} x={x} show={show} />
-        {way.charge ? (
-          <Tank
-            label="charge"
-            unitKey="charge_kwh"
-            x={x}
-            at={at}
-            top={tops[0] ?? 0}
-            height={HEIGHTS.fuel}
-            holds={way.charge.holds_kwh}
-            legs={way.charge.legs.map((leg) => ({
-              start: leg.start_kwh,
-              left: leg.left_kwh,
-              spare: leg.spare_kwh,
-            }))}
-            off={(leg) => legs.way.doubt?.[`charge.legs.${leg}.spare_kwh`]}
-          />
-        ) : (
-          <Tank
-            label="fuel"
-            unitKey="fuel_l"
-            x={x}
-            at={at}
-            top={tops[0] ?? 0}
-            height={HEIGHTS.fuel}
-            holds={way.fuel_holds_l}
-            legs={way.legs.map((leg) => ({
-              start: leg.fuel_start_l,
-              left: leg.fuel_left_l,
-              spare: leg.fuel_spare_l,
-            }))}
-            off={(leg) => legs.way.doubt?.[`legs.${leg}.fuel_spare_l`]}
-          />
-        )}
+        <Tank
+          label={driven.by}
+          unitKey={driven.key}
+          x={x}
+          at={at}
+          top={tops[0] ?? 0}
+          height={HEIGHTS.fuel}
+          holds={driven.holds}
+          legs={driven.legs}
+          off={(leg) => legs.way.doubt?.[driven.spareAt(leg)]}
+        />
         {hasWater && (
           <Tank
             label="water"

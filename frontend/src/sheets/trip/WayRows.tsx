@@ -4,6 +4,7 @@ import { scaleLinear } from "d3-scale";
 import type { Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { asText } from "../../parts/quantity";
+import type { Level } from "./goesBy";
 
 export const LEFT = 46;
 export const LEGS_H = 46;
@@ -14,7 +15,6 @@ const NAME_H = 16;
 export type Scale = (km: number) => number;
 type Rows = { x: Scale; at: [number, number][]; top: number };
 
-type Level = { start: number; left: number; spare: number };
 type TankProps = Rows & {
   label: string;
   /** A key of its quantity, by which what is in it is written. */

@@ -1,5 +1,6 @@
 /** What is driven on: what it is called, and the stroke by which it is told apart without colour. */
 import type { Surface } from "../../api/types";
+import type { GoesBy } from "./goesBy";
 
 export const SURFACES: readonly { key: Surface; word: string; dashes: string }[] = [
   { key: "road", word: "road", dashes: "" },
@@ -10,9 +11,6 @@ export const SURFACES: readonly { key: Surface; word: string; dashes: string }[]
   { key: "snow", word: "snow", dashes: "5 5" },
   { key: "mud", word: "mud", dashes: "3 7" },
 ];
-
-/** What a vehicle is filled with to go on: charge where a battery drives it. */
-export type GoesBy = "fuel" | "charge";
 
 /** What is filled at the beginning of a leg: "fuel and water", or nothing. */
 export const fillWords = (goesBy: GoesBy, fills: boolean | undefined, water: boolean | undefined) =>
