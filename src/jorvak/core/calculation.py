@@ -50,13 +50,13 @@ CalendarDay = Annotated[
 class Given(BaseModel):
     """Base of everything that goes into a calculation. Unknown keys are refused."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True)
+    model_config = ConfigDict(extra="forbid", frozen=True, defer_build=True)
 
 
 class Answer(BaseModel):
     """Base of everything that comes out. A key that was never set is absent; None means "cannot be said"."""
 
-    model_config = ConfigDict(extra="forbid", frozen=True)
+    model_config = ConfigDict(extra="forbid", frozen=True, defer_build=True)
 
 
 class Refused(ValueError):

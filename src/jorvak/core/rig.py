@@ -41,7 +41,8 @@ Value = Annotated[Any, WithJsonSchema({"anyOf": _VALUES})]
 class Frozen(BaseModel):
     """Base of the records that people write: checked when made, never changed."""
 
-    model_config = ConfigDict(frozen=True, extra="forbid")
+    # Most processes use a few of some hundreds of records and kinds: each is laid out when it is first used.
+    model_config = ConfigDict(frozen=True, extra="forbid", defer_build=True)
 
 
 @record(frozen=True, slots=True)

@@ -4,7 +4,7 @@ from typing import Any
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.money.spent import Spent, spent
@@ -14,6 +14,7 @@ from jorvak.formats.price_list import PriceRow, read_price_list
 from jorvak.instruments import counter
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
@@ -21,7 +22,7 @@ from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
 buying_pages = Pages("buying", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_tags=[Tag(name="buying")])
 
 
-class Orders(BaseModel):
+class Orders(Message):
     """Every part on its way from wanted to fitted, and what is to be had from donors."""
 
     parts: tuple[Bought, ...]
@@ -39,14 +40,14 @@ class Asking(View):
     words: str = Field(min_length=1, max_length=80, description="what is asked for")
 
 
-class CounterOffer(BaseModel):
+class CounterOffer(Message):
     name: str
     price: float
     days: int
     stock: int
 
 
-class Offers(BaseModel):
+class Offers(Message):
     offers: list[CounterOffer]
 
 
@@ -63,7 +64,7 @@ def ask_counter(path: RigPath, query: Asking) -> Response:
     )
 
 
-class OrderFor(BaseModel):
+class OrderFor(Message):
     part: str = Field(min_length=1, max_length=60)
     offer: str = Field(min_length=1, max_length=80)
 
@@ -166,7 +167,7 @@ def _with_row(before: Part | None, row: PriceRow) -> Part:
         raise Refused("file", f"Line {row.line}, {row.name}: {str(error).splitlines()[-2].strip()}") from None
 
 
-class Purse(BaseModel):
+class Purse(Message):
     spent: Spent
     currency: str
 

@@ -2,7 +2,7 @@
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results
@@ -11,6 +11,7 @@ from jorvak.core.findings import Here, acceptance, findings
 from jorvak.core.plan.compare import Comparison, View, compare, options_of
 from jorvak.core.plan.records import Accepted, Question, question_of
 from jorvak.web import sheet as sheets
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, answer, as_json, rigs, today
@@ -20,7 +21,7 @@ decision_pages = Pages(
 )
 
 
-class Compared(BaseModel):
+class Compared(Message):
     comparison: Comparison
 
 
@@ -42,7 +43,7 @@ def get_comparison(path: RigPath, query: WhatToCompare) -> Response:
     return as_json(Compared(comparison=compare(views, query.preset, today())))
 
 
-class Decision(BaseModel):
+class Decision(Message):
     """Which option, and why; None opens the question again."""
 
     version: int
@@ -83,7 +84,7 @@ def _question(found: Question | None, key: str) -> Question:
     return found
 
 
-class Accept(BaseModel):
+class Accept(Message):
     finding: str = Field(max_length=200)
     reason: str = Field(min_length=1, max_length=1000)
 

@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field, TypeAdapter
+from pydantic import Field, TypeAdapter
 
 from jorvak.core.calculation import Refused
 from jorvak.core.rig import Fitted, Rig
@@ -27,6 +27,7 @@ from jorvak.core.work.records import (
 )
 from jorvak.store import NotThere, RigRecord, Stale
 from jorvak.store.rigs import Put
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
@@ -35,7 +36,7 @@ from jorvak.web.survey import sent_picture
 doing_pages = Pages("doing", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", abp_tags=[Tag(name="doing")])
 
 
-class JobEdit(BaseModel):
+class JobEdit(Message):
     """What is to be different about a job. Keys that are absent stay as they are; null has it as its source says.
 
     ``was`` is what stood there when it was typed: where somebody has written another meanwhile, nothing is written.
@@ -43,7 +44,7 @@ class JobEdit(BaseModel):
 
     key: str = Field(min_length=1, max_length=200)
     set: dict[str, Any]
-    was: dict[str, Any] = {}
+    was: dict[str, Any] = Field({})
 
 
 _JOB: TypeAdapter[WorkJob | None] = TypeAdapter(WorkJob | None)
@@ -76,7 +77,7 @@ def _title(rig: Rig, job: JobRecord, view: View) -> str:
     return job.title or (found.title if found is not None else job.key)
 
 
-class StepTick(BaseModel):
+class StepTick(Message):
     key: str = Field(min_length=1, max_length=200)
     step: str = Field(min_length=1, max_length=400)
     done: bool = True
@@ -122,7 +123,7 @@ def _put(record: RigRecord, after: JobRecord, view: View, what: str) -> None:
     rigs().put(record.id, "job", after, version, view.person, what[:200], view.key)
 
 
-class Clock(BaseModel):
+class Clock(Message):
     key: str = Field(min_length=1, max_length=200)
     run: bool
     hours: float | None = Field(
@@ -158,7 +159,7 @@ def clock(path: RigPath, query: View, body: Clock) -> Response:
     return answer(path.rig_id, query)
 
 
-class Sign(BaseModel):
+class Sign(Message):
     key: str = Field(min_length=1, max_length=200)
     sign: bool = True
     odometer_km: float | None = Field(None, ge=0, le=3e6)
@@ -201,12 +202,12 @@ def sign(path: RigPath, query: View, body: Sign) -> Response:
     return answer(path.rig_id, query)
 
 
-class FromPaper(BaseModel):
+class FromPaper(Message):
     """What came back on a job's card: steps that are ticked on it, readings by name, hours, and whether it is signed."""
 
     key: str = Field(min_length=1, max_length=200)
     steps: list[str] = Field([], max_length=60)
-    readings: dict[str, float | None] = {}
+    readings: dict[str, float | None] = Field({})
     hours: float | None = Field(None, ge=0, le=24)
     odometer_km: float | None = Field(None, ge=0, le=3e6)
     sign: bool = False
@@ -260,7 +261,7 @@ def from_paper(path: RigPath, query: View, body: FromPaper) -> Response:
     return answer(path.rig_id, query)
 
 
-class LogPage(BaseModel):
+class LogPage(Message):
     """The latest entries of the log, how many there are in all, and the hours of them all. However old: ``open`` are
     temporary fixes that nobody has resolved, ``pictured`` photographs of before and after."""
 
@@ -316,7 +317,7 @@ def add_job_photo(path: RigPath, query: OfJob) -> Response:
     return answer(path.rig_id, query, status=201)
 
 
-class Resolve(BaseModel):
+class Resolve(Message):
     line: int
     how: str = Field(min_length=1, max_length=4000)
 
@@ -335,7 +336,7 @@ def resolve(path: RigPath, query: View, body: Resolve) -> Response:
     return answer(path.rig_id, query)
 
 
-class OffLine(BaseModel):
+class OffLine(Message):
     """A thing that was taken off, with the version that a write to it has to name."""
 
     id: int
@@ -344,7 +345,7 @@ class OffLine(BaseModel):
     job_title: str | None
 
 
-class Off(BaseModel):
+class Off(Message):
     """What was taken off, in the order in which it came off."""
 
     off: list[OffLine]
@@ -371,7 +372,7 @@ def get_off(path: RigPath, query: View) -> Response:
     )
 
 
-class CardLine(BaseModel):
+class CardLine(Message):
     """A test with what it says, and the version that a write to it has to name."""
 
     id: int
@@ -380,7 +381,7 @@ class CardLine(BaseModel):
     moved: Moved
 
 
-class Proving(BaseModel):
+class Proving(Message):
     """What proves the work: tests against their scatter, what to look at, what falls due; intervals nobody can count."""
 
     cards: list[CardLine]

@@ -14,10 +14,11 @@ from flask_openapi3 import Tag
 from limits import RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import MovingWindowRateLimiter
-from pydantic import BaseModel, Field
+from pydantic import Field
 from werkzeug.exceptions import Forbidden, TooManyRequests, Unauthorized
 
 from jorvak.store.people import People
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.problems import problem
 
@@ -38,7 +39,7 @@ class Door:
     tries: MovingWindowRateLimiter
 
 
-class Session(BaseModel):
+class Session(Message):
     """``guarded``: one has to sign in here. ``token`` goes with each write, in the header X-Token."""
 
     guarded: bool
@@ -46,7 +47,7 @@ class Session(BaseModel):
     token: str | None = None
 
 
-class SignIn(BaseModel):
+class SignIn(Message):
     person: str = Field(max_length=80)
     password: str = Field(max_length=1000)
 

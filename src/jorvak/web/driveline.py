@@ -4,7 +4,7 @@ from typing import Literal
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.driveline.area import DrivelineResults
@@ -19,6 +19,7 @@ from jorvak.core.engine.asking import Ask, Waits
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import Result, work_out
 from jorvak.core.quantities import LENGTH, SPEED, Unreadable, read
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, kept_results, rigs, today
@@ -33,7 +34,7 @@ class ShaftPath(RigPath):
     end: Literal["front", "rear"]
 
 
-class Attempt(BaseModel):
+class Attempt(Message):
     """What is tried on a shaft."""
 
     pinion_up_deg: float = Field(0.0, ge=-30, le=30)
@@ -42,7 +43,7 @@ class Attempt(BaseModel):
     build: Literal["single", "double"] | None = None
 
 
-class ShaftTried(BaseModel):
+class ShaftTried(Message):
     tried: Tried
 
 
@@ -53,20 +54,20 @@ class Parts(View):
     new: str = Field(max_length=80)
 
 
-class PartsBeside(BaseModel):
+class PartsBeside(Message):
     beside: SideBySide
 
 
-class Shake(BaseModel):
+class Shake(Message):
     """At which speed it shakes, as typed, in which gear and range, and what the tests said."""
 
     speed: str = Field(max_length=60)
     gear: int = 1
     range: Literal["high", "low"] = "high"
-    tests: dict[str, Literal["stays", "goes", "not tried"]] = {}
+    tests: dict[str, Literal["stays", "goes", "not tried"]] = Field({})
 
 
-class Shaking(BaseModel):
+class Shaking(Message):
     suspects: tuple[Suspect, ...]
     waits_for: Waits | None
     tests: dict[str, str]
@@ -88,7 +89,7 @@ def parts_side_by_side(path: RigPath, query: Parts) -> Response:
     )
 
 
-class FacesBeside(BaseModel):
+class FacesBeside(Message):
     """Every two faces that go onto one another."""
 
     pairs: tuple[FacePair, ...]
@@ -100,7 +101,7 @@ def faces_beside(path: RigPath, query: View) -> Response:
     return as_json(FacesBeside(pairs=face_pairs(rigs().read(path.rig_id, query.person).rig)))
 
 
-class AfterABump(BaseModel):
+class AfterABump(Message):
     """The front end that shakes after a bump: its suspects, worst first."""
 
     wobble: Result[Wobbling]
@@ -138,7 +139,7 @@ def what_shakes(path: RigPath, query: View, body: Shake) -> Response:
     )
 
 
-class ChainAsked(BaseModel):
+class ChainAsked(Message):
     """Between which faces, as PART/FACE, how far apart they are and how near that has to be, as typed."""
 
     from_face: str = Field(max_length=140)
@@ -148,7 +149,7 @@ class ChainAsked(BaseModel):
     at_most: int = Field(4, ge=1, le=6)
 
 
-class ChainsFound(BaseModel):
+class ChainsFound(Message):
     found: ShelfChains
 
 

@@ -8,7 +8,7 @@ from typing import Literal
 
 from flask import Response, current_app, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.quantities import SPEED
@@ -19,6 +19,7 @@ from jorvak.instruments.drive import SimulatedDrive
 from jorvak.instruments.receiver import Faults
 from jorvak.store import NotThere
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -84,7 +85,7 @@ class DrivePath(RigPath):
     token: str
 
 
-class NewDrive(BaseModel):
+class NewDrive(Message):
     """A file by its name and its first words, the recorded drive that ships, or a simulated one with a fault."""
 
     source: Literal["file", "recorded", "simulated"]
@@ -93,11 +94,11 @@ class NewDrive(BaseModel):
     fault: str = "none"
 
 
-class Seconds(BaseModel):
+class Seconds(Message):
     seconds: int = Field(10, ge=1, le=600)
 
 
-class HeldAt(BaseModel):
+class HeldAt(Message):
     """What the dial showed over a stretch, as typed."""
 
     from_s: float
@@ -105,11 +106,11 @@ class HeldAt(BaseModel):
     indicated: str = Field(max_length=60)
 
 
-class Holds(BaseModel):
+class Holds(Message):
     holds: list[HeldAt] = Field(max_length=40)
 
 
-class DriveState(BaseModel):
+class DriveState(Message):
     """How far a drive is: its fit so far, what was left out, whether it goes on."""
 
     token: str

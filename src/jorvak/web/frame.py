@@ -5,7 +5,7 @@ from typing import Any
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Point3, Refused
 from jorvak.core.engine.areas import Results
@@ -43,6 +43,7 @@ from jorvak.formats.template_dxf import read_plate, template_dxf
 from jorvak.formats.template_pdf import Paper, SheetOf, TooLarge, template_pdf
 from jorvak.store import NotThere, RigRecord
 from jorvak.web.lines import Line, lines_of
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.papers import file_of, sent
 from jorvak.web.rig import RigPath
@@ -59,7 +60,7 @@ def _here(record: RigRecord, view: View) -> Moment:
     return moment(record.rig, stage, on=today(), kept=kept_results(record.id))
 
 
-class DatumSheet(BaseModel):
+class DatumSheet(Message):
     """Ladders, tables of points and strings, as noted and as they come out."""
 
     measured: Result[tuple[MeasuredFrame, ...]]
@@ -93,11 +94,11 @@ def get_datum(path: RigPath, query: View) -> Response:
     )
 
 
-class Scratched(BaseModel):
+class Scratched(Message):
     text: str = Field(max_length=40_000, description="stations or points, a line each, as scratched")
 
 
-class StationsRead(BaseModel):
+class StationsRead(Message):
     lines: list[ReadLine]
 
 
@@ -107,7 +108,7 @@ def read_scratched(path: RigPath, query: View, body: Scratched) -> Response:
     return as_json(StationsRead(lines=list(read_stations(body.text, query.preset))))
 
 
-class PieceWorked(BaseModel):
+class PieceWorked(Message):
     """What a piece comes to: the answer of its calculation, its template, and of a rail its line before and after.
 
     ``given`` is what was typed, as it was read: in the core's units.
@@ -129,7 +130,7 @@ def _worked(sort: PieceSort, given: dict[str, Any]) -> PieceWorked:
     return PieceWorked(given=given, answer=answer, template=template(sort, given), bent=bent)
 
 
-class PieceLine(BaseModel):
+class PieceLine(Message):
     """A piece as noted and as it comes out; of a plate what all of them weigh, and where in the vehicle.
 
     ``in_load``: the change that brings its mass, and ``load_kg`` what that has noted.
@@ -145,7 +146,7 @@ class PieceLine(BaseModel):
     load_kg: float | None
 
 
-class CutSheet(BaseModel):
+class CutSheet(Message):
     pieces: list[PieceLine]
     cautions: list[str]
 
@@ -185,7 +186,7 @@ def _piece_line(number: int, version: int, piece: CutPiece, changes: dict[int, C
     )
 
 
-class PieceTrial(BaseModel):
+class PieceTrial(Message):
     """A piece as it is typed."""
 
     sort: PieceSort
@@ -262,7 +263,7 @@ def template_as_dxf(path: PiecePath, query: View) -> Response:
     return sent(dxf, "image/vnd.dxf", record, f"{_named(piece.name)}.dxf")
 
 
-class PlateFromDxf(BaseModel):
+class PlateFromDxf(Message):
     """A plate as a drawing has it, as ``plate`` takes it; ``unit`` it was drawn in, ``left_out`` what is no plate of it."""
 
     outline_mm: list[tuple[float, float]]
@@ -285,7 +286,7 @@ def plate_from_dxf(path: RigPath, query: View) -> Response:
     )
 
 
-class MassToCarry(BaseModel):
+class MassToCarry(Message):
     """A change that weighs something."""
 
     id: int
@@ -293,7 +294,7 @@ class MassToCarry(BaseModel):
     kg: float
 
 
-class StrengthSheet(BaseModel):
+class StrengthSheet(Message):
     """First looks as noted and as they come out, laden; the pulls and masses that they may take."""
 
     looks: Result[tuple[LookStands, ...]]
@@ -323,7 +324,7 @@ def get_strength(path: RigPath, query: View) -> Response:
     )
 
 
-class RoomSheet(BaseModel):
+class RoomSheet(Message):
     """What sits in the bays, what is left of the bed, the hoist and the ramps."""
 
     bays: Result[Bays]
@@ -358,11 +359,11 @@ def get_room(path: RigPath, query: View) -> Response:
     )
 
 
-class AxleMove(BaseModel):
+class AxleMove(Message):
     move: str = Field(max_length=60, description="rear axle back by, as typed; forward is below 0")
 
 
-class Touched(BaseModel):
+class Touched(Message):
     """Something that a longer or shorter wheelbase touches, as written, before and after."""
 
     label: str
@@ -370,7 +371,7 @@ class Touched(BaseModel):
     after: str
 
 
-class WheelbaseTried(BaseModel):
+class WheelbaseTried(Message):
     rows: list[Touched]
 
 

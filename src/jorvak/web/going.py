@@ -4,7 +4,7 @@ from typing import Any, Literal
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.moment import moment
@@ -24,6 +24,7 @@ from jorvak.formats.route import FoundWay, read_ways
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, planned_laden, rigs, today
@@ -31,7 +32,7 @@ from jorvak.web.sheet import Sheet, View, answer, as_json, planned_laden, rigs, 
 going_pages = Pages("going", __name__, url_prefix="/api/rigs/<int:rig_id>/trip", abp_tags=[Tag(name="trip")])
 
 
-class RouteWays(BaseModel):
+class RouteWays(Message):
     """The ways of a file, to be taken over as legs; nothing is written yet."""
 
     ways: tuple[FoundWay, ...]
@@ -46,7 +47,7 @@ def read_route(path: RigPath, query: View) -> Response:
         return as_json(RouteWays(ways=read_ways(data, work.tell)))
 
 
-class Take(BaseModel):
+class Take(Message):
     """What to take, and what of it is aboard."""
 
     asked: ToTake
@@ -59,7 +60,7 @@ def get_take(path: RigPath, query: View) -> Response:
     return as_json(Take(asked=to_take(planned_laden(record), today(), query.preset)))
 
 
-class CargoTick(BaseModel):
+class CargoTick(Message):
     """That a thing is in (or not any more), or was used on the trip (or not)."""
 
     cargo: int
@@ -97,7 +98,7 @@ def tick_cargo(path: RigPath, query: View, body: CargoTick) -> Response:
     return answer(record.id, query)
 
 
-class Evening(BaseModel):
+class Evening(Message):
     lines: tuple[EveningLine, ...]
 
 
@@ -136,7 +137,7 @@ def _step(line: EveningLine) -> str:
     return f"{line.what}{figure}{why}"[:400]
 
 
-class PaperLine(BaseModel):
+class PaperLine(Message):
     """``days_beyond``: how many days it holds beyond the last of the trip; below 0: it ends before."""
 
     id: int
@@ -145,7 +146,7 @@ class PaperLine(BaseModel):
     days_beyond: int | None
 
 
-class CountryLine(BaseModel):
+class CountryLine(Message):
     """``season``: when its tyre rule holds while the trip is there, in words; None where it does not."""
 
     id: int
@@ -154,13 +155,13 @@ class CountryLine(BaseModel):
     season: str | None
 
 
-class ContactLine(BaseModel):
+class ContactLine(Message):
     id: int
     version: int
     contact: Contact
 
 
-class Papers(BaseModel):
+class Papers(Message):
     papers: list[PaperLine]
     countries: list[CountryLine]
     contacts: list[ContactLine]
@@ -206,14 +207,14 @@ def papers_of(record: RigRecord) -> Papers:
     )
 
 
-class LedgerLine(BaseModel):
+class LedgerLine(Message):
     """A row of the ledger, and the version of each entry of it by its id."""
 
     row: LedgerRow
     versions: dict[int, int]
 
 
-class HomeSheet(BaseModel):
+class HomeSheet(Message):
     """Before and after, and what the trip's log says."""
 
     ledger: list[LedgerLine]
@@ -242,7 +243,7 @@ def get_home(path: RigPath, query: View) -> Response:
     )
 
 
-class TakeOver(BaseModel):
+class TakeOver(Message):
     moment: Moment4
 
 
@@ -273,7 +274,7 @@ def note_now(path: RigPath, query: View, body: TakeOver) -> Response:
     return answer(record.id, query)
 
 
-class Becomes(BaseModel):
+class Becomes(Message):
     """What is made of a line of the trip's log."""
 
     line: int

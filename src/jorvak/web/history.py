@@ -2,9 +2,10 @@
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.store import Entry
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs
@@ -14,7 +15,7 @@ history_pages = Pages(
 )
 
 
-class History(BaseModel):
+class History(Message):
     """Newest first. ``more``: there is more before the last of them."""
 
     entries: list[Entry]
@@ -24,7 +25,7 @@ class History(BaseModel):
 PAGE = 200
 
 
-class Before(BaseModel):
+class Before(Message):
     before: int | None = Field(None, ge=1, description="an entry: what came before it")
 
 

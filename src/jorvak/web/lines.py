@@ -2,16 +2,15 @@
 
 from typing import Generic, TypeVar
 
-from pydantic import BaseModel
-
 from jorvak.core.records import type_of
 from jorvak.core.rig import Record
 from jorvak.store import RigRecord
+from jorvak.web.messages import Message
 
 R = TypeVar("R", bound=Record)
 
 
-class Line(BaseModel, Generic[R]):
+class Line(Message, Generic[R]):
     """A record with the version that a write to it has to name."""
 
     id: int

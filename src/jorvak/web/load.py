@@ -5,7 +5,7 @@ from typing import Literal, TypeVar
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Number, Refused
 from jorvak.core.engine.asking import Ask, Missing
@@ -27,6 +27,7 @@ from jorvak.core.stance.stance import StanceOut
 from jorvak.formats.mass_list import read_csv, write_csv, write_xlsx
 from jorvak.store.rigs import Put
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
@@ -38,7 +39,7 @@ T = TypeVar("T")
 TRIES_X = Field(None, ge=-3000, le=14000)
 
 
-class MassPut(BaseModel):
+class MassPut(Message):
     """A mass, by the change that brings it or by the figure that says it, and where it is put."""
 
     change: int | None = None
@@ -52,7 +53,7 @@ class MassPut(BaseModel):
         return PutMass(**self.model_dump())
 
 
-class MassTried(BaseModel):
+class MassTried(Message):
     """What a mass put elsewhere does, laden, every figure at its word."""
 
     load: Result[Load]
@@ -75,12 +76,12 @@ def try_mass(path: RigPath, query: View, body: MassPut) -> Response:
     )  # fmt: skip
 
 
-class LoadThen(BaseModel):
+class LoadThen(Message):
     name: Literal["found", "today", "built", "laden"]
     load: Result[Load]
 
 
-class LoadThroughout(BaseModel):
+class LoadThroughout(Message):
     """The load in the four states that are mixed up: as found, today, as built, laden; the last two at the stage."""
 
     moments: list[LoadThen]
@@ -109,7 +110,7 @@ class RoomAt(View):
     x_mm: float = Field(ge=-3000, le=14000)
 
 
-class RoomHere(BaseModel):
+class RoomHere(Message):
     """How much more may go there, laden; None where no limit is noted."""
 
     room: RoomLeft | None
@@ -122,11 +123,11 @@ def room_here(path: RigPath, query: RoomAt) -> Response:
     return as_json(RoomHere(room=_asked(lambda ask: room_anywhere(ask, query.x_mm), Ask(here))))
 
 
-class StowFor(BaseModel):
+class StowFor(Message):
     limit_s: float = Field(10.0, gt=0, le=60, description="how long the search may take")
 
 
-class Stowing(BaseModel):
+class Stowing(Message):
     packing: Packing
 
 
@@ -146,7 +147,7 @@ def stow_things(path: RigPath, query: View, body: StowFor) -> Response:
     return as_json(Stowing(packing=answered(asked, found)))
 
 
-class PackedSo(BaseModel):
+class PackedSo(Message):
     """Things by name, and the place into which each goes."""
 
     places: dict[str, str] = Field(max_length=300)

@@ -7,10 +7,11 @@ from typing import Literal
 
 from flask import Response, current_app
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 from werkzeug.exceptions import ServiceUnavailable
 
 from jorvak.store import NotThere
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.sheet import as_json
 
@@ -22,7 +23,7 @@ WAITING = 3
 WAIT_S = 60.0
 
 
-class UnderWay(BaseModel):
+class UnderWay(Message):
     """A piece of long work: whether it has a place, how far it is, or that nothing is under way any more. ``of`` is 0 as long as nobody knows."""
 
     state: Literal["waits", "works", "over"] = "waits"
@@ -81,7 +82,7 @@ def long_work(key: str | None = None) -> AbstractContextManager[UnderWay]:
     return _all().place(key)
 
 
-class WorkPath(BaseModel):
+class WorkPath(Message):
     key: str = Field(max_length=80, description="what the request that began it was sent with")
 
 

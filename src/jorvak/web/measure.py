@@ -2,7 +2,7 @@
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.assess import assess
 from jorvak.core.catalogue import known_by, spec_of
@@ -12,6 +12,7 @@ from jorvak.core.plan.line import read_figure
 from jorvak.core.records import check_owner
 from jorvak.core.waiting import all_waits
 from jorvak.web import sheet as sheets
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import as_json, kept_results, rigs, today
@@ -21,7 +22,7 @@ measure_pages = Pages(
 )
 
 
-class Measuring(BaseModel):
+class Measuring(Message):
     """The walk round with the tape in hand, and what is only assumed."""
 
     next: list[Measurement]
@@ -29,7 +30,7 @@ class Measuring(BaseModel):
     assumed: list[str]
 
 
-class AllWaits(BaseModel):
+class AllWaits(Message):
     """By what a builder calls each result that waits: the paths of all figures that it waits for."""
 
     waits: dict[str, tuple[str, ...]]
@@ -42,18 +43,18 @@ def get_waits(path: RigPath, query: sheets.View) -> Response:
     return as_json(AllWaits(waits=all_waits(rig, query.at_stage)))
 
 
-class Reading(BaseModel):
+class Reading(Message):
     """A figure and what was typed for it."""
 
     path: str = Field(max_length=120)
     typed: str = Field(max_length=300)
 
 
-class Readings(BaseModel):
+class Readings(Message):
     """Figures that were taken in one go, and the versions of those that they replace."""
 
     readings: list[Reading] = Field(min_length=1, max_length=100)
-    versions: dict[str, int] = {}
+    versions: dict[str, int] = Field({})
 
 
 @measure_pages.put("/readings", responses={200: sheets.Sheet})

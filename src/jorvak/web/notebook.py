@@ -2,7 +2,7 @@
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
@@ -10,6 +10,7 @@ from jorvak.core.notebook.noting import noting
 from jorvak.core.notebook.reader import Read, read_note
 from jorvak.core.rig import Rig
 from jorvak.store.rigs import Put
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath, figure_in_words
 from jorvak.web.sheet import Sheet, View, answer, as_json, last_before, rigs, today
@@ -22,11 +23,11 @@ MOST_LINES = 300
 LARGEST = 30_000
 
 
-class Lines(BaseModel):
+class Lines(Message):
     text: str = Field(max_length=LARGEST, description="lines of a notebook, or cells of a table")
 
 
-class Understood(BaseModel):
+class Understood(Message):
     """A figure as it would be noted, at each of its ``paths``: what is alike at several wheels is said once."""
 
     paths: list[str]
@@ -34,7 +35,7 @@ class Understood(BaseModel):
     written: str
 
 
-class LineRead(BaseModel):
+class LineRead(Message):
     """A line: the figures or the change that it is, or a question back."""
 
     line: str
@@ -45,7 +46,7 @@ class LineRead(BaseModel):
     guessed: bool = Field(description="the line says that it is a guess: what it notes is assumed")
 
 
-class NotebookRead(BaseModel):
+class NotebookRead(Message):
     lines: list[LineRead]
 
 

@@ -5,7 +5,7 @@ from typing import Any
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
@@ -21,6 +21,7 @@ from jorvak.core.records import type_of
 from jorvak.core.rig import Change, Day, Fitted, MassKnown, Rig, State
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, last_before, rigs, today
@@ -33,21 +34,21 @@ class ChangePath(RigPath):
     change_id: int
 
 
-class LineText(BaseModel):
+class LineText(Message):
     """A line as it is typed. ``quick``: every figure at its word, for the drawing while keys come; then with its doubt."""
 
     text: str = Field(max_length=2000)
     quick: bool = False
 
 
-class LineAnswer(BaseModel):
+class LineAnswer(Message):
     """What a line would do, or what is wrong with it so far: half a line is no error while it is typed."""
 
     preview: Preview | None
     problem: str | None
 
 
-class NewChange(BaseModel):
+class NewChange(Message):
     """A change to put into the order: as typed in the line, as typed in its kind's form, or as it was offered.
 
     Masses and places are as typed; ``option`` is QUESTION/OPTION.
@@ -67,7 +68,7 @@ class NewChange(BaseModel):
     option: str | None = Field(None, max_length=90)
 
 
-class ChangeEdit(BaseModel):
+class ChangeEdit(Message):
     """What is to be different about a change: money and hours as typed. Absent keys stay as they are; None clears."""
 
     version: int
@@ -88,12 +89,12 @@ class ChangeEdit(BaseModel):
     mass_known: MassKnown = "assumed"
 
 
-class Move(BaseModel):
+class Move(Message):
     version: int
     to: int = Field(ge=1)
 
 
-class Fit(BaseModel):
+class Fit(Message):
     """That a change was fitted: on which day, and the odometer and the hours as typed.
 
     ``measured_with``: of the figures that were noted since that day, the paths of those that were taken with it on
@@ -223,7 +224,7 @@ class NotedSinceView(View):
     on: Day
 
 
-class NotedSince(BaseModel):
+class NotedSince(Message):
     """Figures that were noted on that day or later and that the change sets or moves: was it on when they were taken?"""
 
     paths: list[str]

@@ -6,17 +6,18 @@ import sqlite3
 from typing import Any
 
 from flask import Flask, Response, current_app
-from pydantic import BaseModel, Field, ValidationError
+from pydantic import Field, ValidationError
 from werkzeug.exceptions import HTTPException
 
 from jorvak.core.calculation import Refused, sentence_of
 from jorvak.core.catalogue import BadFigure
 from jorvak.store import CannotUndo, FileGone, NotThere, Stale, last_backup, why_not
+from jorvak.web.messages import Message
 
 log = logging.getLogger("jorvak")
 
 
-class Problem(BaseModel):
+class Problem(Message):
     """What went wrong. ``field`` is the path of what was wrong in the request, where there is one."""
 
     type: str = Field(description="about:blank, or one of this application's own kinds")

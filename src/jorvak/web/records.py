@@ -4,7 +4,7 @@ from typing import Annotated, Any
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import named_figures, spec_of
@@ -13,6 +13,7 @@ from jorvak.core.plan.line import read_figure
 from jorvak.core.records import RecordType, record_types
 from jorvak.core.rig import Figure, Known, Record, Rig
 from jorvak.store import NotThere
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, rigs, today
@@ -50,13 +51,13 @@ class RecordPath(RigPath):
         return record_types()[self.table]
 
 
-class RecordEdit(BaseModel):
+class RecordEdit(Message):
     """A record whole. ``version`` None: a new one. ``typed`` are figures of a new gap or part, as typed."""
 
     id: int = 0
     version: int | None = None
     record: dict[str, Any]
-    typed: dict[str, str] = {}
+    typed: dict[str, str] = Field({})
     known: Known = Field("measured", description="how the typed figures are known")
 
 

@@ -2,7 +2,7 @@
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Number, Refused
 from jorvak.core.engine.areas import Results
@@ -38,6 +38,7 @@ from jorvak.instruments.climb import SimulatedClimb
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put
 from jorvak.web.lines import Line, lines_of
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.papers import file_of, sent
 from jorvak.web.rig import RigPath
@@ -54,7 +55,7 @@ def _judged(record: RigRecord, view: View) -> Moment:
     return laden(moment(record.rig, stage, on=today(), kept=kept_results(record.id)))
 
 
-class KitAllowed(BaseModel):
+class KitAllowed(Message):
     """What a part of the kit may carry; None: nobody knows."""
 
     name: str
@@ -62,7 +63,7 @@ class KitAllowed(BaseModel):
     allowed_kg: float | None
 
 
-class PullSheet(BaseModel):
+class PullSheet(Message):
     """The winch, the kit, and every pull that is foreseen, laden at the stage."""
 
     winch: Result[Winch]
@@ -113,7 +114,7 @@ class PullPath(RigPath):
     pull_id: int
 
 
-class PullTried(BaseModel):
+class PullTried(Message):
     tried: TriedPull
 
 
@@ -127,7 +128,7 @@ def try_a_pull(path: PullPath, query: View, body: PullTrial) -> Response:
     return as_json(PullTried(tried=try_pull(_judged(record, query), pull, body)))
 
 
-class PowerSheet(BaseModel):
+class PowerSheet(Message):
     """Batteries, circuits, what they take and want; and the connector book."""
 
     batteries: list[Feeds]
@@ -170,7 +171,7 @@ def get_power(path: RigPath, query: View) -> Response:
     )
 
 
-class MonitorRead(BaseModel):
+class MonitorRead(Message):
     """What the simulated monitor counted over a day and a night, beside what this sheet says."""
 
     readings: list[Counted]
@@ -222,7 +223,7 @@ def take_connectors(path: RigPath, query: View) -> Response:
     return answer(record.id, query)
 
 
-class HeatSheet(BaseModel):
+class HeatSheet(Message):
     """Climbs that were driven, what stands before the grille, the brief's longest climb, and those of the trip."""
 
     seen: Result[tuple[Seen, ...]]
@@ -249,7 +250,7 @@ def get_heat(path: RigPath, query: View) -> Response:
     )
 
 
-class HeatTried(BaseModel):
+class HeatTried(Message):
     tried: TriedHeat
 
 
@@ -260,7 +261,7 @@ def try_a_climb(path: RigPath, query: View, body: HeatTrial) -> Response:
     return as_json(HeatTried(tried=try_heat(_judged(record, query), body)))
 
 
-class ClimbLogged(BaseModel):
+class ClimbLogged(Message):
     """A log of a climb and its steady stretch; ``why_not``: it has none, ``says_nothing``: what is wrong with it."""
 
     readings: list[BusReading]
@@ -270,7 +271,7 @@ class ClimbLogged(BaseModel):
     says_nothing: str | None
 
 
-class ClimbDriven(BaseModel):
+class ClimbDriven(Message):
     """A climb with the simulated bus on board."""
 
     slope_pct: Number = Field(ge=0, le=20)

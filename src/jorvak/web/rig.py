@@ -11,7 +11,7 @@ from typing import Any
 
 from flask import Response, current_app, request, send_file
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.assess import assess
 from jorvak.core.calculation import Refused
@@ -52,17 +52,18 @@ from jorvak.formats.build_zip import LARGEST_WHOLE, read_any, write_zip
 from jorvak.store import FigureWas, RigLine, RigRecord
 from jorvak.store.rigs import Shelf
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, today
 
 rig_pages = Pages("rig", __name__, url_prefix="/api", abp_tags=[Tag(name="rig")])
 
 
-class RigPath(BaseModel):
+class RigPath(Message):
     rig_id: int
 
 
-class RigCard(BaseModel):
+class RigCard(Message):
     """A rig on the start page: its own drawing, its date, its money and the worst that it upsets as planned."""
 
     id: int
@@ -88,7 +89,7 @@ LONGEST_LOOK_S = 0.1
 """So long one answer works out cards that are not known yet: of a shop's hundred rigs after a start, one by one."""
 
 
-class ShelvedRig(BaseModel):
+class ShelvedRig(Message):
     """A rig that is archived or deleted; ``version`` is the one that a write to it has to name."""
 
     id: int
@@ -98,7 +99,7 @@ class ShelvedRig(BaseModel):
     shelf: Shelf
 
 
-class RigList(BaseModel):
+class RigList(Message):
     """``rigs`` whose cards are known, ``waiting`` those of which they come with the next answer, ``shelved`` those that
     are archived or deleted."""
 
@@ -108,27 +109,27 @@ class RigList(BaseModel):
     today: date
 
 
-class UnitOut(BaseModel):
+class UnitOut(Message):
     symbol: str
     factor: float
     zero: float
     places: int
 
 
-class QuantityOut(BaseModel):
+class QuantityOut(Message):
     name: str
     suffix: str
     example: str
     units: list[UnitOut]
 
 
-class PresetOut(BaseModel):
+class PresetOut(Message):
     name: str
     symbols: dict[str, str]
     fraction: int | None
 
 
-class SpecOut(BaseModel):
+class SpecOut(Message):
     """What is known about a figure before anybody notes it."""
 
     path: str
@@ -146,7 +147,7 @@ class SpecOut(BaseModel):
     moves: bool = Field(description="whether changes that are no figures of it move it: a height, a travel")
 
 
-class KindField(BaseModel):
+class KindField(Message):
     """A field of a kind's form."""
 
     key: str
@@ -159,26 +160,26 @@ class KindField(BaseModel):
     example: str
 
 
-class KindOut(BaseModel):
+class KindOut(Message):
     name: str
     words: list[str]
     example: str
     fields: list[KindField]
 
 
-class HeadingOut(BaseModel):
+class HeadingOut(Message):
     title: str
     paths: list[str]
 
 
-class ShownOut(BaseModel):
+class ShownOut(Message):
     """A headline figure that a brief can name as deciding."""
 
     key: str
     label: str
 
 
-class Catalogue(BaseModel):
+class Catalogue(Message):
     """What does not change while the application runs: figures, units, kinds of change."""
 
     figures: list[SpecOut]
@@ -199,7 +200,7 @@ class Catalogue(BaseModel):
     kinds: list[KindOut]
 
 
-class NewRig(BaseModel):
+class NewRig(Message):
     """What a builder says of a vehicle first. Wheelbase and size are as typed."""
 
     name: str = Field(min_length=1, max_length=200)
@@ -211,7 +212,7 @@ class NewRig(BaseModel):
     usual: bool = Field(False, description="let what is usual of such a vehicle stand in, as assumed")
 
 
-class NotedFigure(BaseModel):
+class NotedFigure(Message):
     """A figure as typed, or None to remove it. ``version`` None says that there was none."""
 
     path: str = Field(max_length=120)
@@ -226,7 +227,7 @@ class NotedFigure(BaseModel):
     version: int | None = None
 
 
-class NewPoint(BaseModel):
+class NewPoint(Message):
     """An underside point as measured: where it lies, and what carries it. Lengths are as typed."""
 
     name: str = Field(min_length=1, max_length=60, pattern=r"^[^.]*[^.\s][^.]*$")
@@ -397,7 +398,7 @@ def new_rig(query: View, body: NewRig) -> Response:
     return answer(rigs().begin(rig, query.person, f"{rig.name} begun", query.key), query, status=201)
 
 
-class Copy(BaseModel):
+class Copy(Message):
     """Under which name, and whether with its plan or its figures alone."""
 
     name: Line
@@ -428,7 +429,7 @@ def import_build(query: View) -> Response:
     return answer(taken, query, status=201)
 
 
-class Revision(BaseModel):
+class Revision(Message):
     """What a sheet that was read before is compared with: at one revision and on one day it is the same."""
 
     revision: int
@@ -543,7 +544,7 @@ def drop_point(path: PointPath, query: View) -> Response:
     return answer(path.rig_id, query)
 
 
-class Paths(BaseModel):
+class Paths(Message):
     paths: list[str] = Field(max_length=1000)
 
 
@@ -559,7 +560,7 @@ def clear_assumed(path: RigPath, query: View, body: Paths) -> Response:
 PAGE = 50
 
 
-class FigureHistory(BaseModel):
+class FigureHistory(Message):
     """Oldest first. ``more``: there is more before the first of them."""
 
     path: str
@@ -567,7 +568,7 @@ class FigureHistory(BaseModel):
     more: bool
 
 
-class FigurePath(BaseModel):
+class FigurePath(Message):
     path: str = Field(max_length=120)
     before: int | None = Field(None, ge=1, description="of an entry: what came before it")
 

@@ -5,13 +5,14 @@ from typing import Literal
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.engine.moment import moment
 from jorvak.core.engine.result import work_out
 from jorvak.core.rig import Figure
 from jorvak.core.rolling.stand import WheelPlace, stand
 from jorvak.core.stance.sizes import Size, side_by_side
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
@@ -21,7 +22,7 @@ rolling_pages = Pages(
 )
 
 
-class Sizes(BaseModel):
+class Sizes(Message):
     """Sizes as moulded."""
 
     sizes: list[str] = Field(max_length=6)
@@ -31,20 +32,20 @@ class StandPath(RigPath):
     end: Literal["front", "rear"]
 
 
-class WheelTried(BaseModel):
+class WheelTried(Message):
     """Another offset and rim width."""
 
     offset_mm: float = Field(ge=-200, le=200)
     rim_width_in: float = Field(ge=3, le=20)
 
 
-class StandTried(BaseModel):
+class StandTried(Message):
     """Where the wheels would stand; None where something is not known."""
 
     stand: WheelPlace | None
 
 
-class SizesBeside(BaseModel):
+class SizesBeside(Message):
     sizes: tuple[Size, ...]
 
 

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from flask import Response, current_app, render_template, send_from_directory
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.assess import assess
 from jorvak.core.headlines import Headline, found_results, headlines, written_number
@@ -13,6 +13,7 @@ from jorvak.core.quantities import METRIC
 from jorvak.core.report import report
 from jorvak.core.rig import APPLIED, Change
 from jorvak.store.shares import SharedLink, Shares
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, today
@@ -22,11 +23,11 @@ share_pages = Pages(
 )
 
 
-class NewShare(BaseModel):
+class NewShare(Message):
     label: str = Field(min_length=1, max_length=80, pattern=r"\S", description="for whom it is")
 
 
-class ShareList(BaseModel):
+class ShareList(Message):
     """``address`` is that of a link made just now: it is told this once."""
 
     shares: list[SharedLink]

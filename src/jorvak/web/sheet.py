@@ -5,7 +5,7 @@ from functools import cache
 from typing import Any, Generic, Literal, TypeVar
 
 from flask import Response, current_app, g, has_request_context
-from pydantic import BaseModel, ConfigDict, Field, create_model, field_validator, model_validator
+from pydantic import ConfigDict, Field, create_model, field_validator, model_validator
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
@@ -41,9 +41,10 @@ from jorvak.core.trip.readiness import days_left
 from jorvak.store import PhotoFiles, RigRecord, Rigs
 from jorvak.store.shops import Shops
 from jorvak.web.deltas import whole_or_patch
+from jorvak.web.messages import Message
 
 
-class View(BaseModel):
+class View(Message):
     """What a person looks at: the stage and the units."""
 
     model_config = ConfigDict(allow_inf_nan=False)
@@ -112,7 +113,7 @@ class View(BaseModel):
         return super().model_json_schema(*args, **kwargs)
 
 
-class ChangeLine(BaseModel):
+class ChangeLine(Message):
     """A change in the order, with the version that a write to it has to name."""
 
     id: int
@@ -145,7 +146,7 @@ class ChangeLine(BaseModel):
 R = TypeVar("R", bound=Record)
 
 
-class Kept(BaseModel, Generic[R]):
+class Kept(Message, Generic[R]):
     """A record with its number and the version that a write to it has to name."""
 
     id: int
@@ -155,18 +156,18 @@ class Kept(BaseModel, Generic[R]):
 
 _ON_SHEET = {name: kind for name, kind in record_types().items() if not kind.apart}
 _KEPT: dict[str, Any] = {name: (list[Kept[kind.model]], ...) for name, kind in _ON_SHEET.items()}  # type: ignore[name-defined]
-KeptRecords: Any = create_model("KeptRecords", **_KEPT)
+KeptRecords: Any = create_model("KeptRecords", __base__=Message, **_KEPT)
 """The records of a rig by the name of their type."""
 
 
-class NotKnown(BaseModel):
+class NotKnown(Message):
     """A result that waits, and what for."""
 
     label: str
     waits: Waits
 
 
-class Outlines(BaseModel):
+class Outlines(Message):
     """The three states that lie over one another on the strip, and the stage with its load aboard."""
 
     found: Outline
@@ -175,7 +176,7 @@ class Outlines(BaseModel):
     loaded: Outline
 
 
-class Speedometers(BaseModel):
+class Speedometers(Message):
     """What the speedometer shows for each km/h of truth, in the three states; None where that cannot be said."""
 
     found: float | None
@@ -183,7 +184,7 @@ class Speedometers(BaseModel):
     planned: float | None
 
 
-class Sheet(BaseModel):
+class Sheet(Message):
     """One rig at one stage. Every read and every write answers with this."""
 
     id: int
@@ -259,7 +260,7 @@ def planned_laden(record: RigRecord) -> Moment:
     return laden(moment(record.rig, "planned", on=today(), kept=kept_results(record.id)))
 
 
-def as_json(model: BaseModel) -> Response:
+def as_json(model: Message) -> Response:
     """A model as an answer."""
     return Response(model.model_dump_json(), mimetype="application/json")
 

@@ -4,18 +4,19 @@ from typing import Any
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.work.shop import Shop
 from jorvak.formats.shop_file import read_shop, write_shop
 from jorvak.store.shops import ShopRecord
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.sheet import View, as_json, shops, today
 
 shop_pages = Pages("shop", __name__, url_prefix="/api/shops", abp_tags=[Tag(name="shop")])
 
 
-class ShopLine(BaseModel):
+class ShopLine(Message):
     """A shop with the version that a write to it has to name; ``undo``: who changed it last, and when."""
 
     id: int
@@ -24,11 +25,11 @@ class ShopLine(BaseModel):
     undo: str | None
 
 
-class ShopList(BaseModel):
+class ShopList(Message):
     shops: list[ShopLine]
 
 
-class ShopEdit(BaseModel):
+class ShopEdit(Message):
     """A shop whole. ``version`` None: a new one."""
 
     id: int | None = None
@@ -36,7 +37,7 @@ class ShopEdit(BaseModel):
     shop: dict[str, Any]
 
 
-class ShopPath(BaseModel):
+class ShopPath(Message):
     shop_id: int
 
 

@@ -4,7 +4,7 @@ from typing import Annotated, Any, Literal
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Number, Refused
 from jorvak.core.driveline.shafts import shaft_at
@@ -28,6 +28,7 @@ from jorvak.core.stance.ways import Way, level_when_loaded_mm, ways_up
 from jorvak.formats.profile import read_profile, write_csv, write_dxf
 from jorvak.instruments.inclinometer import Inclinometer, Leaning
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs
@@ -40,7 +41,7 @@ MOST_STEPS = 6000
 Corners = Annotated[list[Corner], Field(min_length=1, max_length=4000)]
 
 
-class ObstacleSize(BaseModel):
+class ObstacleSize(Message):
     key: str
     label: str
     usual: float
@@ -48,7 +49,7 @@ class ObstacleSize(BaseModel):
     high: float
 
 
-class ObstacleKind(BaseModel):
+class ObstacleKind(Message):
     """An obstacle that can be made by its sizes; the first is the one that is searched for."""
 
     name: str
@@ -56,15 +57,15 @@ class ObstacleKind(BaseModel):
     sizes: list[ObstacleSize]
 
 
-class ObstacleKinds(BaseModel):
+class ObstacleKinds(Message):
     obstacles: list[ObstacleKind]
 
 
-class Sized(BaseModel):
+class Sized(Message):
     """An obstacle by its kind and sizes: numbers in mm and degrees, or as typed in the units that are shown."""
 
     kind: str
-    sizes: dict[str, Number | Annotated[str, Field(max_length=60)]] = {}
+    sizes: dict[str, Number | Annotated[str, Field(max_length=60)]] = Field({})
 
     def read(self, preset: Preset) -> dict[str, float]:
         """The sizes in mm and degrees. Raises Refused on the one that cannot be read."""
@@ -81,20 +82,20 @@ def _size(key: str, size: float | str, preset: Preset) -> float:
         raise Refused(key, str(error)) from None
 
 
-class GroundTried(BaseModel):
+class GroundTried(Message):
     """Ground to drive over: an obstacle by its sizes, or corners."""
 
     obstacle: Sized | None = None
     corners: Corners | None = None
 
 
-class StanceDriven(BaseModel):
+class StanceDriven(Message):
     name: Literal["found", "today", "here", "loaded"]
     driven: Result[Driven]
     outline: Outline
 
 
-class Crossed(BaseModel):
+class Crossed(Message):
     """The ground, and the stances driven over it. ``step_mm``: from position to position."""
 
     corners: list[Corner]
@@ -102,36 +103,36 @@ class Crossed(BaseModel):
     stances: list[StanceDriven]
 
 
-class StanceLargest(BaseModel):
+class StanceLargest(Message):
     name: Literal["found", "today", "here", "loaded"]
     largest: Largest | None
 
 
-class Largests(BaseModel):
+class Largests(Message):
     key: str
     stances: list[StanceLargest]
 
 
-class CrossedAxles(BaseModel):
+class CrossedAxles(Message):
     """Ground that takes each axle the other way, as typed in the units that are shown: a ramp, humps, or both."""
 
     ramp_deg: str | None = Field(None, max_length=60)
     hump_mm: str | None = Field(None, max_length=60)
 
 
-class StanceCrossed(BaseModel):
+class StanceCrossed(Message):
     name: Literal["found", "today", "here", "loaded"]
     ramp: Result[Ramp] | None
     twist: Result[Twist] | None
 
 
-class AxlesCrossed(BaseModel):
+class AxlesCrossed(Message):
     ramp_deg: float | None
     hump_mm: float | None
     stances: list[StanceCrossed]
 
 
-class GroundRead(BaseModel):
+class GroundRead(Message):
     """Ground out of a file; ``thinned``: of so many points the highest of each stretch were kept."""
 
     corners: list[Corner]
@@ -143,7 +144,7 @@ class GroundPath(RigPath):
     format: Literal["csv", "dxf"]
 
 
-class CornersOut(BaseModel):
+class CornersOut(Message):
     corners: Corners
 
 
@@ -151,7 +152,7 @@ class CyclePath(RigPath):
     end: Literal["front", "rear"]
 
 
-class Cycled(BaseModel):
+class Cycled(Message):
     cycle: Result[Cycle]
 
 
@@ -170,18 +171,18 @@ class AngleWanted(View):
     up_mm: float = Field(0.0, ge=-500, le=1500)
 
 
-class StanceAngles(BaseModel):
+class StanceAngles(Message):
     name: Literal["found", "today", "here", "loaded"]
     points: tuple[PointAngle, ...]
 
 
-class RankedAngles(BaseModel):
+class RankedAngles(Message):
     """An angle by its points, smallest first, in each stance; and of those here how far each must go up."""
 
     stances: list[StanceAngles]
 
 
-class Ways(BaseModel):
+class Ways(Message):
     """The ways, and how far up that is at each end; ``no_rake``: level was asked for and the rake is not known."""
 
     ways: list[Way]
@@ -194,7 +195,7 @@ class LevelAt(View):
     at_s: float = Field(0.0, ge=0, le=86400)
 
 
-class Level(BaseModel):
+class Level(Message):
     """What the level on the dash says, and the rig's own limits; ``margin_deg`` is the most that should be leant."""
 
     sentence: str
@@ -210,13 +211,13 @@ READINGS = {
 }
 
 
-class CentreReadings(BaseModel):
+class CentreReadings(Message):
     """Two readings of one scale and the height between them, as typed."""
 
     typed: dict[str, str]
 
 
-class CentreWeighed(BaseModel):
+class CentreWeighed(Message):
     height_mm: float
     off_mm: float
 
@@ -432,7 +433,7 @@ def _reading(key: str, text: str, query: View) -> float:
         raise Refused(key, str(error)) from None
 
 
-class ArmsSheet(BaseModel):
+class ArmsSheet(Message):
     """The front on two arms, and where its joints are through travel; none where the arms are not known."""
 
     arms: Result[FrontArms]
@@ -451,7 +452,7 @@ def get_front_arms(path: RigPath, query: View) -> Response:
     return as_json(ArmsSheet(arms=work_out(here, front_arms), poses=through))
 
 
-class Spanner(BaseModel):
+class Spanner(Message):
     """What is turned, as typed: a collar by a length, or a torsion bar's bolt by turns, its pitch and its lever."""
 
     end: Literal["front", "rear"]
@@ -462,7 +463,7 @@ class Spanner(BaseModel):
     lever: str = Field("", max_length=60)
 
 
-class Turned(BaseModel):
+class Turned(Message):
     """How far the body rises; ``motion_ratio`` of the collar's spring; ``line`` plans it."""
 
     ride_mm: float

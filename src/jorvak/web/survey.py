@@ -5,7 +5,7 @@ from contextlib import contextmanager
 
 from flask import Response, request
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.catalogue import spec_of
@@ -17,6 +17,7 @@ from jorvak.formats.photograph import taken_in
 from jorvak.store import NotThere
 from jorvak.store.photos import MOST_BYTES
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.problems import problem
 from jorvak.web.rig import RigPath
@@ -25,7 +26,7 @@ from jorvak.web.sheet import Sheet, View, answer, as_json, photo_files, rigs, to
 survey_pages = Pages("survey", __name__, url_prefix="/api", abp_tags=[Tag(name="survey")])
 
 
-class SurveyLine(BaseModel):
+class SurveyLine(Message):
     """An item in its place of the order; ``weighed`` once repair or replace is a question."""
 
     item: int
@@ -33,7 +34,7 @@ class SurveyLine(BaseModel):
     weighed: Weighed
 
 
-class Survey(BaseModel):
+class Survey(Message):
     """``first`` names what comes before any lift."""
 
     order: list[SurveyLine]
@@ -115,7 +116,7 @@ def sent_picture(rig: Rig) -> Iterator[str]:
         yield keep(picture)
 
 
-class PhotoPath(BaseModel):
+class PhotoPath(Message):
     name: str
 
 

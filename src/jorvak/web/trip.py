@@ -6,7 +6,7 @@ from typing import Any
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.assess import Assessment, assess
 from jorvak.core.calculation import Refused
@@ -30,6 +30,7 @@ from jorvak.core.trip.records import Fill, Leg, WayPoint
 from jorvak.core.work.bench import bench
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put, Shelf
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, kept_results, rigs, shops, still_there, today
@@ -41,7 +42,7 @@ trip_pages = Pages("trip", __name__, url_prefix="/api/rigs/<int:rig_id>", abp_ta
 MOST_DAYS = 3650
 
 
-class HeadEdit(BaseModel):
+class HeadEdit(Message):
     """What is to be different about a rig's name, form or brief. Absent keys stay as they are; None clears."""
 
     version: int
@@ -61,7 +62,7 @@ class HeadEdit(BaseModel):
     deciding: list[str] = Field([], max_length=40)
 
 
-class Answers(BaseModel):
+class Answers(Message):
     """Go or not. ``answer`` is of the vehicle as planned while there is time for what is open, else as it stands;
     ``other`` is the other of the two, None where nothing is open."""
 
@@ -111,14 +112,14 @@ def get_answer(path: RigPath, query: View) -> Response:
     return as_json(answers(rigs().read(path.rig_id, query.person), query))
 
 
-class HeightAt(BaseModel):
+class HeightAt(Message):
     """How high a leg is, so far from its beginning."""
 
     km: float
     altitude_m: float
 
 
-class LegLine(BaseModel):
+class LegLine(Message):
     """A leg with the version that a write to it has to name; ``profile`` are heights along it."""
 
     id: int
@@ -127,13 +128,13 @@ class LegLine(BaseModel):
     profile: list[HeightAt]
 
 
-class FillLine(BaseModel):
+class FillLine(Message):
     id: int
     version: int
     fill: Fill
 
 
-class Legs(BaseModel):
+class Legs(Message):
     """The legs at a stage: tanks, axles against their limits, climbs, pressures, ranges; and the log of fuel."""
 
     legs: list[LegLine]
@@ -186,14 +187,14 @@ def get_legs(path: RigPath, query: View) -> Response:
     )
 
 
-class NewLeg(BaseModel):
+class NewLeg(Message):
     """A leg that is typed, numbers as typed; ``line`` is that of a track."""
 
     set: dict[str, Any]
     line: list[WayPoint] = Field([], max_length=200)
 
 
-class NewLegs(BaseModel):
+class NewLegs(Message):
     legs: list[NewLeg] = Field(min_length=1, max_length=200)
 
 
@@ -229,7 +230,7 @@ class LegPath(RigPath):
     leg_id: int
 
 
-class LegEdit(BaseModel):
+class LegEdit(Message):
     """What is to be different about a leg, numbers as typed; its line stays."""
 
     version: int
@@ -254,7 +255,7 @@ def edit_leg(path: LegPath, query: View, body: LegEdit) -> Response:
     return answer(record.id, query)
 
 
-class LegOrder(BaseModel):
+class LegOrder(Message):
     ids: list[int] = Field(max_length=200, description="every leg of the trip, as they are driven")
 
 

@@ -6,7 +6,7 @@ from typing import Annotated, Any, Literal
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results
@@ -26,6 +26,7 @@ from jorvak.core.work.records import LogLine
 from jorvak.store import NotThere, RigRecord, Stale
 from jorvak.store.journal import AlreadyDone
 from jorvak.web.going import papers_of
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, today
@@ -37,14 +38,14 @@ way_pages = Pages("way", __name__, url_prefix="/api/rigs/<int:rig_id>/way", abp_
 READING = "odometer.reading_km"
 
 
-class WayUnit(BaseModel):
+class WayUnit(Message):
     """A unit: ``factor`` of the core's make one of it."""
 
     symbol: str
     factor: float
 
 
-class WayLeg(BaseModel):
+class WayLeg(Message):
     """A leg as it is driven; what is in the tank or the battery by the plan; None: nobody can say, or it has none."""
 
     id: int
@@ -61,14 +62,14 @@ class WayLeg(BaseModel):
     driven_on: date | None
 
 
-class WayFill(BaseModel):
+class WayFill(Message):
     on: date
     litres: float
     full: bool
     odometer_km: float | None
 
 
-class WayPage(BaseModel):
+class WayPage(Message):
     """Everything that the page of the way shows, in one piece, to be kept on the device.
 
     ``true_per_indicated``: true kilometres for each that the odometer counts. ``fuel_holds_l`` None: no tank is noted,
@@ -168,7 +169,7 @@ def _page(record: RigRecord, view: View) -> WayPage:
 Word = Annotated[str, Field(max_length=60)]
 
 
-class WayEntry(BaseModel):
+class WayEntry(Message):
     """One thing that was noted on the way. ``key`` names it, so that one that is sent twice is kept once.
 
     Numbers are as typed. ``leg`` is the id of one that is behind; ``driven`` the km by surface since the fill before.
@@ -182,24 +183,24 @@ class WayEntry(BaseModel):
     log_kind: Literal["note", "found", "went-wrong", "temporary-fix"] = "note"
     litres: Word = ""
     full: bool = True
-    driven: dict[Surface, Word] = {}
+    driven: dict[Surface, Word] = Field({})
     odometer: Word = ""
     leg: int | None = None
     undo: bool = Field(False, description="of a leg: it is not behind after all")
 
 
-class WayEntries(BaseModel):
+class WayEntries(Message):
     entries: list[WayEntry] = Field(max_length=500)
 
 
-class WayKept(BaseModel):
+class WayKept(Message):
     """Of one entry: None where it is kept, else what is wrong with it."""
 
     key: str
     problem: str | None
 
 
-class WayAnswer(BaseModel):
+class WayAnswer(Message):
     kept: list[WayKept]
     page: WayPage
 

@@ -4,7 +4,7 @@ from typing import Literal
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.asking import Ask, Missing
@@ -17,6 +17,7 @@ from jorvak.core.quantities import MASS
 from jorvak.core.rig import Day
 from jorvak.instruments.scales import PADS, Reading, Scales
 from jorvak.store.rigs import Put
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import Sheet, View, answer, as_json, rigs, today
@@ -39,7 +40,7 @@ class ScalesAt(View):
     fault: Literal["none", "never settles", "one silent"] = "none"
 
 
-class OnPads(BaseModel):
+class OnPads(Message):
     """What the four pads say: the lines of this second, and each pad by its last ones."""
 
     lines: list[str]
@@ -64,7 +65,7 @@ def listen(path: RigPath, query: ScalesAt) -> Response:
     return as_json(OnPads(lines=lines, pads=list(states(heard, PADS))))
 
 
-class WeighingIn(BaseModel):
+class WeighingIn(Message):
     """A weighing as typed: both axles, or all four wheels; ``total`` as the ticket has it."""
 
     name: str = Field("", max_length=60)
@@ -123,7 +124,7 @@ def _name(known: tuple[OnScales, ...], day: str) -> str:
     return next(name for name in (day, *(f"{day}, {n}" for n in range(2, 1000))) if name not in names)
 
 
-class TakenOver(BaseModel):
+class TakenOver(Message):
     """Changes whose masses are taken over from the scale; left out: all that moved."""
 
     changes: list[int] | None = Field(None, max_length=500)

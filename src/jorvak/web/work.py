@@ -7,7 +7,7 @@ from hashlib import sha256
 
 from flask import Response, current_app
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.findings import Finding
@@ -41,6 +41,7 @@ from jorvak.core.work.shop import Shop
 from jorvak.store import RigRecord
 from jorvak.store.laid_plans import LaidPlans
 from jorvak.web.long_work import long_work
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import View, as_json, rigs, shops, today
@@ -51,7 +52,7 @@ work_pages = Pages("work", __name__, url_prefix="/api/rigs/<int:rig_id>/jobs", a
 SEARCH_S = 10.0
 
 
-class RigInShop(BaseModel):
+class RigInShop(Message):
     """A vehicle of the shop, and the day on which it leaves."""
 
     id: int
@@ -59,7 +60,7 @@ class RigInShop(BaseModel):
     leaves_on: date | None
 
 
-class JobLine(BaseModel):
+class JobLine(Message):
     """A job with what it is called among those of the shop."""
 
     id: str
@@ -74,14 +75,14 @@ class JobLine(BaseModel):
     job: WorkJob
 
 
-class Visit(BaseModel):
+class Visit(Message):
     """A helper's visit: from so many hours after the bench day begins, and how long."""
 
     from_h: float
     hours: float
 
 
-class TapeDay(BaseModel):
+class TapeDay(Message):
     """A day of the calendar: its bench hours, from which hour of the clock, and helper's visits from its beginning."""
 
     on: date
@@ -91,14 +92,14 @@ class TapeDay(BaseModel):
     visits: list[Visit]
 
 
-class PlanOfWork(BaseModel):
+class PlanOfWork(Message):
     """A plan and how good it is: ``searched``: the solver was at it; else it is by rules of thumb."""
 
     plan: ScheduleOut
     searched: bool
 
 
-class Work(BaseModel):
+class Work(Message):
     """The work of a vehicle, and of all others that stand in its shop.
 
     ``cannot`` is why nothing can be laid, in words, and of what field; ``growth`` hours that the survey found later,
@@ -289,7 +290,7 @@ def plan_of_shop(rig_id: int, view: View) -> tuple[ScheduleOut | None, dict[date
     return plan, {day.date: shop.bench_from[day.date.weekday()] for day in plan.by_day}
 
 
-class LayFor(BaseModel):
+class LayFor(Message):
     limit_s: float = Field(SEARCH_S, gt=0, le=60, description="how long the search may take")
     again: bool = Field(False, description="search again, though a plan is kept")
 
@@ -315,7 +316,7 @@ def lay(path: RigPath, query: View, body: LayFor) -> Response:
     return as_json(_work(path.rig_id, query))
 
 
-class WhenReally(BaseModel):
+class WhenReally(Message):
     """How likely each day is, of all that stands in the shop; what that means for each vehicle's date.
 
     ``revision`` is that of the asked vehicle's records at which it was counted.
@@ -351,7 +352,7 @@ def when_really(path: RigPath, query: View) -> Response:
     )
 
 
-class Putting(BaseModel):
+class Putting(Message):
     """What could wait until after the trip."""
 
     waiting: Waiting

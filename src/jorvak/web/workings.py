@@ -2,7 +2,7 @@
 
 from flask import Response
 from flask_openapi3 import Tag
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from jorvak.core.calculation import Refused
 from jorvak.core.engine.areas import Results
@@ -11,6 +11,7 @@ from jorvak.core.headlines import Working, shown_figures, working
 from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import carried_out
 from jorvak.web import sheet as sheets
+from jorvak.web.messages import Message
 from jorvak.web.pages import Pages
 from jorvak.web.rig import RigPath
 from jorvak.web.sheet import as_json, rigs, today
@@ -20,7 +21,7 @@ working_pages = Pages(
 )
 
 
-class Worked(BaseModel):
+class Worked(Message):
     working: Working
 
 
