@@ -1,6 +1,5 @@
 """Faces that meet: what agrees, what differs, what is to be measured; and adapters between them."""
 
-from dataclasses import replace
 from typing import Any
 
 import pytest
@@ -133,13 +132,13 @@ class TestAdapters:
         )
 
     def test_a_pair_that_differs(self) -> None:
-        (meeting,) = meetings(rig := self.rig(self.BOX, self.CASE), rig.changes)
+        (meeting,) = meetings((rig := self.rig(self.BOX, self.CASE)).all(Part), rig.changes)
         assert (meeting.change, meeting.part, meeting.outcome.fits) == (7, "case", False)
         assert len(meeting.outcome.mismatches) == 2
 
     def test_an_adapter_makes_two_pairs_of_one(self) -> None:
         rig = self.rig(self.BOX, self.CASE, self.ADAPTER, adapter="adapter")
-        got = meetings(rig, rig.changes)
+        got = meetings(rig.all(Part), rig.changes)
         assert [meeting.outcome.fits for meeting in got] == [True, True]
         assert [meeting.name for meeting in got] == [
             "box, out to adapter, towards",
@@ -149,14 +148,14 @@ class TestAdapters:
     def test_half_an_adapter_takes_nothing(self) -> None:
         half = self.ADAPTER.model_copy(update={"faces": {"towards": self.ADAPTER.faces["towards"]}})
         rig = self.rig(self.BOX, self.CASE, half, adapter="adapter")
-        (meeting,) = meetings(rig, rig.changes)
+        (meeting,) = meetings(rig.all(Part), rig.changes)
         assert not meeting.outcome.fits
 
     @pytest.mark.parametrize("parts", [(), (BOX,), (CASE,)], ids=["no parts", "no case", "no box"])
     def test_a_part_that_is_not_on_record_meets_nothing(self, parts: tuple[Part, ...]) -> None:
         rig = self.rig(*parts)
-        assert meetings(rig, rig.changes) == ()
+        assert meetings(rig.all(Part), rig.changes) == ()
 
     def test_a_case_that_is_not_applied_meets_nothing(self) -> None:
         rig = self.rig(self.BOX, self.CASE)
-        assert meetings(replace(rig, changes=()), ()) == ()
+        assert meetings(rig.all(Part), ()) == ()

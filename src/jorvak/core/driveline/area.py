@@ -12,6 +12,7 @@ from jorvak.core.engine.areas import Area
 from jorvak.core.engine.asking import Ask
 from jorvak.core.engine.result import Result
 from jorvak.core.immutable import record
+from jorvak.core.vehicle.records import Part
 
 
 @record(frozen=True, slots=True)
@@ -25,7 +26,7 @@ class DrivelineResults:
 
 
 FUNCTIONS: dict[str, Callable[[Ask], Any]] = {
-    "mating": lambda ask: meetings(ask.rig, ask.changes),
+    "mating": lambda ask: meetings(ask.all(Part), ask.changes),
     "front_shaft": lambda ask: shaft_line(ask, "front"),
     "rear_shaft": lambda ask: shaft_line(ask, "rear"),
     "front_strength": lambda ask: strength(ask, "front"),

@@ -4,12 +4,12 @@ A part's face says what it meets (``gearbox/output``). Where an adapter has a fa
 pair becomes two: what was there against the adapter, and the adapter against what comes.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping, Sequence
 
 from jorvak.core.driveline.mate import FACES, MateIn, MateOut, MatePair, mate
 from jorvak.core.immutable import record
 from jorvak.core.plan.kinds import own_fields
-from jorvak.core.rig import Change, Rig
+from jorvak.core.rig import Change
 from jorvak.core.vehicle.records import Face, Part
 
 
@@ -24,16 +24,16 @@ class Meeting:
     outcome: MateOut
 
 
-def meetings(rig: Rig, changes: tuple[Change, ...]) -> tuple[Meeting, ...]:
+def meetings(shelf: Sequence[Part], changes: Sequence[Change]) -> tuple[Meeting, ...]:
     """Every pair of faces that the changes bring together."""
-    return tuple(meeting for change in changes for meeting in _meetings(rig, change))
+    parts = {part.name: part for part in shelf}
+    return tuple(meeting for change in changes for meeting in _meetings(parts, change))
 
 
-def _meetings(rig: Rig, change: Change) -> Iterator[Meeting]:
+def _meetings(parts: Mapping[str, Part], change: Change) -> Iterator[Meeting]:
     if not change.fields.get("part"):
         return
     fields = own_fields(change)
-    parts = {part.name: part for part in rig.all(Part)}
     part = parts.get(getattr(fields, "part", None) or "")
     adapter = parts.get(getattr(fields, "adapter", None) or "")
     if part is None:
@@ -55,7 +55,7 @@ def _meetings(rig: Rig, change: Change) -> Iterator[Meeting]:
             yield _meeting(change, face.meets, there, f"{part.name}/{name}", face, part)
 
 
-def _face(parts: dict[str, Part], address: str | None) -> Face | None:
+def _face(parts: Mapping[str, Part], address: str | None) -> Face | None:
     name, _, face = (address or "").partition("/")
     return parts[name].faces.get(face) if name in parts else None
 

@@ -201,6 +201,12 @@ class Ask:
         return self._moment.changes
 
     @property
+    def plan(self) -> tuple[Change, ...]:
+        """Every change, also those behind the stage."""
+        self.looked_at.add("plan")
+        return self._moment.rig.changes
+
+    @property
     def points(self) -> Mapping[str, Carrier]:
         self.looked_at.add("points")
         return self._moment.points

@@ -17,6 +17,7 @@ from jorvak.core.immutable import record
 
 LOOKS: dict[str, Callable[[Moment], Any]] = {
     "changes": lambda moment: moment.changes,
+    "plan": lambda moment: moment.rig.changes,
     "points": lambda moment: moment.points,
     "rig": lambda moment: moment.rig,
     "on": lambda moment: moment.on,

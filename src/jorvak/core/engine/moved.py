@@ -90,6 +90,10 @@ class MovedAsk(Ask):
         return self._moment.changes
 
     @property
+    def plan(self) -> tuple[Change, ...]:
+        return self._moment.rig.changes
+
+    @property
     def points(self) -> Mapping[str, Carrier]:
         return self._moment.points
 

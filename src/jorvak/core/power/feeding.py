@@ -50,7 +50,7 @@ class Hangs:
 def batteries(ask: Ask) -> tuple[Feeds, ...]:
     """The batteries, those that were found first."""
     brought = {own_fields(change).name: change for change in _of_kind(ask, "battery")}
-    planned = {own_fields(change).name for change in ask.rig.changes if change.kind == "battery"}
+    planned = {own_fields(change).name for change in ask.plan if change.kind == "battery"}
     found = (
         Feeds(each.name, each.role, each.isolator, None)
         for each in ask.all(FoundBattery)
@@ -82,7 +82,7 @@ def hanging(ask: Ask) -> tuple[Hangs, ...]:
         each.name: each for each in ask.all(Circuit) if each.for_change is None or each.for_change in here
     }
     brought = {own_fields(change).name: change for change in _of_kind(ask, "consumer")}
-    planned = {own_fields(change).name for change in ask.rig.changes if change.kind == "consumer"}
+    planned = {own_fields(change).name for change in ask.plan if change.kind == "consumer"}
     return (
         *(
             Hangs(each.name, each.runs, each.inverter, each, None)
