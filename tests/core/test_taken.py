@@ -1,5 +1,6 @@
 """Figures that were taken as the vehicle stood, with changes on it: they are taken back, and nothing counts twice."""
 
+import math
 import re
 from collections.abc import Iterator
 from dataclasses import replace
@@ -76,10 +77,10 @@ def as_it_stands(rig: Rig, path: str, value: float) -> Rig:
     return replace(rig, figures={**rig.figures, path: figure})
 
 
-def numbers(value: Any, place: str = "") -> dict[str, Any]:
+def numbers(value: Any, place: str = "") -> dict[str, float]:
     """Every number of a result's value by its place."""
     if isinstance(value, float):
-        return {place: pytest.approx(value, rel=1e-6, abs=1e-6)}
+        return {place: value}
     if isinstance(value, (list, tuple)):
         parts: Any = enumerate(value)
     elif hasattr(type(value), "model_fields"):
@@ -91,7 +92,7 @@ def numbers(value: Any, place: str = "") -> dict[str, Any]:
     return {k: v for key, part in parts for k, v in numbers(part, f"{place}.{key}").items()}
 
 
-def every_number(results: Results) -> dict[str, Any]:
+def every_number(results: Results) -> dict[str, float]:
     return {
         f"{area}.{name}{place}": number
         for area, brings in areas().items()
@@ -101,8 +102,19 @@ def every_number(results: Results) -> dict[str, Any]:
 
 
 @cache
-def as_worked_out(name: str, stage: Any) -> dict[str, Any]:
+def as_worked_out(name: str, stage: Any) -> dict[str, float]:
     return every_number(Results(moment(RIGS[name], stage, False)))
+
+
+def apart(these: dict[str, float], those: dict[str, float]) -> dict[str, tuple[float | None, float | None]]:
+    """The numbers that are not alike, or stand on one side alone."""
+    # Beside pytest.approx, which would take longer over 400,000 numbers than working them out does.
+    return {
+        place: (one, other)
+        for place in these.keys() | those.keys()
+        for one, other in ((these.get(place), those.get(place)),)
+        if one is None or other is None or not math.isclose(one, other, rel_tol=1e-6, abs_tol=1e-6)
+    }
 
 
 @pytest.mark.parametrize(("name", "path"), RETAKEN, ids=lambda each: str(each))
@@ -116,7 +128,9 @@ def test_what_is_measured_again_as_it_came_out_changes_nothing(name: str, path: 
         pytest.skip("nothing says by how much")
     again = as_it_stands(rig, path, rig.figures[path].value + by)
     for stage in ("as-found", "today", "planned"):
-        assert every_number(Results(moment(again, stage, False))) == as_worked_out(name, stage), stage
+        assert apart(every_number(Results(moment(again, stage, False))), as_worked_out(name, stage)) == {}, (
+            stage
+        )
 
 
 PLOVER = RIGS["Plover, 12 on it"]
@@ -162,7 +176,7 @@ def test_what_is_shown_of_today_can_be_measured_today(path: str) -> None:
     again = as_it_stands(PLOVER, path, SHOWN[path](before))
     assert SHOWN[path](at(again)) == pytest.approx(SHOWN[path](before))
     for stage in ("as-found", "planned"):
-        assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
+        assert apart(every_number(at(again, stage)), every_number(at(PLOVER, stage))) == {}
 
 
 @pytest.mark.parametrize("path", SHOWN)
@@ -180,7 +194,7 @@ def test_both_figures_of_a_pinion_that_has_turned() -> None:
     again = as_it_stands(PLOVER, "front_shaft.pinion_x_mm", pinion.x_mm)
     again = as_it_stands(again, "front_shaft.pinion_z_mm", pinion.z_mm + lift.frame_rise_mm)
     for stage in ("as-found", "today", "planned"):
-        assert every_number(at(again, stage)) == every_number(at(PLOVER, stage))
+        assert apart(every_number(at(again, stage)), every_number(at(PLOVER, stage))) == {}
 
 
 def test_the_drop_of_arms_that_have_steepened() -> None:
@@ -322,7 +336,7 @@ def test_what_still_holds_is_what_is_worked_out_anew() -> None:
     moved = replace(rig, changes=(*changes[:springs], other, *changes[springs + 1 :]))
     for each in (rig, moved, rig):
         remembered = Results(moment(each, "planned", on=LATER, kept=kept))
-        assert every_number(remembered) == every_number(at(each, "planned"))
+        assert apart(every_number(remembered), every_number(at(each, "planned"))) == {}
     assert point(at(rig, "planned"), "front bumper").z_mm != point(at(moved, "planned"), "front bumper").z_mm
 
 

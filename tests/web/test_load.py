@@ -12,7 +12,6 @@ import openpyxl
 import pytest
 from flask.testing import FlaskClient
 
-from jorvak.demo import BUILDS
 from jorvak.store import Database, Rigs
 from jorvak.web import create_app
 from tests.conftest import TODAY
@@ -21,10 +20,8 @@ OWN = {"Host": "127.0.0.1:5370"}
 
 
 @pytest.fixture
-def client(folder: Path) -> FlaskClient:
-    client = create_app(Rigs(Database(folder)), today=TODAY).test_client()
-    assert client.post("/api/builds", data=BUILDS[0].read_bytes(), headers=OWN).status_code == 201
-    return client
+def client(shipped: Path) -> FlaskClient:
+    return create_app(Rigs(Database(shipped)), today=TODAY).test_client()
 
 
 def get(client: FlaskClient, address: str) -> Any:

@@ -7,7 +7,6 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
-from jorvak.demo import BUILDS
 from jorvak.store import Database, Rigs
 from jorvak.web import create_app
 from tests.conftest import TODAY
@@ -21,10 +20,8 @@ gears rear 4.10"""
 
 
 @pytest.fixture
-def client(folder: Path) -> FlaskClient:
-    client = create_app(Rigs(Database(folder)), today=TODAY).test_client()
-    assert client.post("/api/builds", data=BUILDS[0].read_bytes(), headers=OWN).status_code == 201
-    return client
+def client(shipped: Path) -> FlaskClient:
+    return create_app(Rigs(Database(shipped)), today=TODAY).test_client()
 
 
 def post(client: FlaskClient, address: str, text: str, status: int = 200) -> Any:
