@@ -1,6 +1,7 @@
 """The commands as processes: who holds what, what is taken away meanwhile, backups and back from one."""
 
 import json
+import shutil
 import socket
 import sqlite3
 import subprocess
@@ -24,10 +25,17 @@ from jorvak.store.holding import Held, hold
 from tests.conftest import TODAY
 
 
+@pytest.fixture(scope="module")
+def tern_data(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder with Tern in it, taken in once by the command that the demo uses."""
+    data = tmp_path_factory.mktemp("tern") / "data"
+    Server(data, TODAY).load(BUILDS[2])
+    return data
+
+
 @pytest.fixture
-def server(tmp_path: Path) -> Iterator[Server]:
-    server = Server(tmp_path / "data", TODAY)
-    server.load(BUILDS[2])
+def server(tern_data: Path, tmp_path: Path) -> Iterator[Server]:
+    server = Server(Path(shutil.copytree(tern_data, tmp_path / "data")), TODAY)
     server.start()
     yield server
     server.kill()

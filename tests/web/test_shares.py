@@ -1,5 +1,6 @@
 """A link for a client: one build, nothing that is the shop's own, nothing that can be changed, until it is taken back."""
 
+import shutil
 from pathlib import Path
 
 import pytest
@@ -10,19 +11,28 @@ from jorvak.store import Database, Rigs
 from jorvak.store.people import People
 from jorvak.web import Beyond, create_app
 from tests.conftest import TODAY
+from tests.web.conftest import taken_in
 from tests.web.test_door import NAME as SHOP_NAME
 from tests.web.test_door import PASSWORD, ask, sign_in
 
 
+@pytest.fixture(scope="module")
+def two_builds(tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A data folder with two builds in it."""
+    folder = tmp_path_factory.mktemp("two")
+    for build in BUILDS[:2]:
+        taken_in(folder, build.read_bytes())
+    return folder
+
+
 @pytest.fixture
-def client(folder: Path) -> FlaskClient:
+def client(folder: Path, two_builds: Path) -> FlaskClient:
+    shutil.copytree(two_builds, folder)
     people = People(folder)
     people.set_password("Ines", PASSWORD)
     app = create_app(Rigs(Database(folder)), today=TODAY, beyond=Beyond((SHOP_NAME,), people, over_tls=False))
     client = app.test_client()
     token = {"X-Token": sign_in(client).json["token"]}
-    for build in BUILDS[:2]:
-        assert ask(client, "POST", "/builds", build.read_bytes(), **token).status_code == 201
     client.environ_base["HTTP_X_TOKEN"] = token["X-Token"]
     return client
 
