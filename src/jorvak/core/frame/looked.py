@@ -19,7 +19,7 @@ from jorvak.core.immutable import record
 from jorvak.core.load.masses import brought_laden
 from jorvak.core.quantities import MASS
 from jorvak.core.quantities.units import STANDARD_GRAVITY
-from jorvak.core.recovery.pulls import pulls
+from jorvak.core.recovery.pulls import foreseen, pulls_of
 from jorvak.core.recovery.records import Pull
 
 NUT_FACTORS: dict[Condition, float] = {"dry": 0.20, "oiled": 0.15, "greased": 0.12}
@@ -165,9 +165,10 @@ def peak_kg(ask: Ask, name: str) -> float:
     """
     if all(each.name != name for each in ask.all(Pull)):
         raise Missing(None, f"the pull “{name}”, which is none of Recovery's any more")
-    stands = next((each for each in pulls(ask) if each.name == name), None)
-    if stands is None:
+    pull = next((each for each in pulls_of(ask) if each.name == name), None)
+    if pull is None:
         raise Missing(None, f"the pull “{name}”, which is for another trip")
+    stands = foreseen(ask, pull)
     if stands.winched is not None:
         return max(stands.winched.rope_kg, stands.winched.winch_kg)
     if stands.stretched is not None:

@@ -146,7 +146,12 @@ def pulls_of(ask: Ask) -> tuple[Pull, ...]:
 
 def pulls(ask: Ask) -> tuple[PullStands, ...]:
     """Every pull that is foreseen. Raises Missing on what the vehicle weighs."""
-    return tuple(stands(ask, pull) for pull in pulls_of(ask))
+    return tuple(foreseen(ask, pull) for pull in pulls_of(ask))
+
+
+def foreseen(ask: Ask, pull: Pull) -> PullStands:
+    """One pull of the rig's own: worked out once for all that ask for it. Raises Missing."""
+    return ask.shared(f"pull {pull.name}", lambda inner: stands(inner, pull))
 
 
 def stands(ask: Ask, pull: Pull) -> PullStands:
