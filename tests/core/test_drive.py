@@ -309,6 +309,14 @@ class TestShakes:
         # 30 g on a rim of 17 in, which is 215.9 mm in radius, on a tyre that rolls 2.44 m: 64.4 rad/s at 90 km/h.
         assert noted.force_n == pytest.approx(0.03 * 0.2159 * (25 / (2.44 / (2 * math.pi))) ** 2, rel=0.01)
 
+    def test_it_asks_for_nothing_of_the_axle_that_is_not_driven(self) -> None:
+        figures = {path: f for path, f in demo(0).figures.items() if not path.startswith("wheels.front")}
+        rig = replace(demo(0), figures=figures)
+        found = work_out(moment(rig, "as-found"), lambda ask: suspects(ask, Road(speed_kmh=90.0, gear=5)))
+        assert found.value, found.waits_for
+        (wheel,) = [each for each in found.value if each.key == "wheel"]
+        assert wheel.imbalance and wheel.imbalance.force_n > 0
+
     def test_a_gear_that_is_not_there(self) -> None:
         road = Road(speed_kmh=90.0, gear=9)
         got = work_out(moment(demo(0), "as-found"), lambda ask: suspects(ask, road))

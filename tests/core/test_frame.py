@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import replace
+from datetime import date
 from typing import Any
 
 import pytest
@@ -17,7 +18,7 @@ from jorvak.core.frame.area import FrameResults
 from jorvak.core.frame.beam import Section
 from jorvak.core.frame.bolt import BoltIn, bolt
 from jorvak.core.frame.kinds.wheelbase import Wheelbase
-from jorvak.core.frame.laddered import MeasuredFrame
+from jorvak.core.frame.laddered import MeasuredFrame, stations_of_this_frame
 from jorvak.core.frame.records import (
     ComesOut,
     Ladder,
@@ -409,6 +410,24 @@ class TestWheelbase:
         assert found.severity == "stop" and any("wheelbase" in each.text for each in found.settled_by)
 
 
+class TestBehindTheBoxes:
+    """Which frame is drawn behind what stands in a bay."""
+
+    def measured(self, name: str, x: float, **more: Any) -> Ladder:
+        return Ladder(name=name, stations=(station("horn", x),), **more)
+
+    def test_none_where_only_a_sheet_or_a_donor_is_noted(self) -> None:
+        assert stations_of_this_frame(()) == ()
+        assert stations_of_this_frame((self.measured("sheet", -400, of_what="maker's sheet"),)) == ()
+
+    def test_after_the_repair_it_is_the_one_that_was_measured_last(self) -> None:
+        before = self.measured("before", -408, taken_on=date(2026, 2, 1))
+        after = self.measured("after", -420, taken_on=date(2026, 2, 20))
+        undated = self.measured("some day", -1)
+        for ladders in ((before, after, undated), (after, undated, before)):
+            assert stations_of_this_frame(ladders) == after.stations
+
+
 class TestScratched:
     @pytest.mark.parametrize(
         ("line", "left", "right"),
@@ -436,6 +455,9 @@ class TestScratched:
             ("belly 40 381 610 40 -381 610", "exchanged"),
             ("belly 1,200 -381 610 1,200 381 610", "1200"),
             ("belly", "0 numbers"),
+            # Behind a colon the name is whole: a number too many is none of it.
+            ("front horn: -420 5 ; -368 ; 610 ; -420 ; 392 ; 610", "7 numbers"),
+            ("mount: 40 381 610 3", "4 numbers"),
         ],
     )
     def test_what_is_not_one_is_asked_back(self, line: str, says: str) -> None:

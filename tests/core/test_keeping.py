@@ -19,6 +19,7 @@ from jorvak.core.plan.line import read_line
 from jorvak.core.plan.preview import preview
 from jorvak.core.rig import Figure, Rig
 from jorvak.core.stance.records import Gap
+from jorvak.core.trip.records import Paper
 from jorvak.demo import BUILDS
 from jorvak.formats.build_file import read_build
 from tests.conftest import with_records
@@ -210,3 +211,28 @@ def test_an_intermediate_carries_the_doubt_of_all_that_lies_behind_it() -> None:
         )
         assert {k: v for k, v in shares.items() if v > 1e-12} == pytest.approx(expected)
     assert set(mine.rests_on) == {"body.height_mm", "body.front_axle_kg"}
+
+
+@pytest.mark.parametrize("rig", DEMO, ids=lambda rig: rig.name)
+def test_a_paper_leaves_all_that_is_no_paper_as_it_is(rig: Rig, monkeypatch: pytest.MonkeyPatch) -> None:
+    """A write of one kind of record works out again what asked for that kind, and nothing else."""
+    kept = KeptResults()
+    assess(rig, "planned", kept=kept)
+    again: list[str] = []
+    worked_out = engine._worked_out
+
+    def spy(ask: Ask, function: Any, with_doubt: bool) -> Any:
+        result = worked_out(ask, function, with_doubt)
+        # Those at whose doubt nobody looked are worked out again whatever was written.
+        if Paper not in ask.looked_at and "rig" in ask.looked_at:
+            again.append(str(sorted(str(each) for each in ask.looked_at)))
+        return result
+
+    monkeypatch.setattr(engine, "_worked_out", spy)
+    results = assess(with_records(rig, papers=(*rig.all(Paper), Paper(name="another"))), "planned", kept=kept)
+    # Distance asks for each fitted change with the figures that it found: that alone looks at the whole rig.
+    assert len(again) <= 1, again
+    assert (
+        results.results.result("recovery", "pulls").value
+        == assess(rig, "planned").results.result("recovery", "pulls").value
+    )

@@ -1,6 +1,7 @@
 """A motor and its packs in place of an engine: charge along the way by hand, by what is missing, and what it upsets."""
 
 from dataclasses import replace
+from datetime import timedelta
 from typing import Any
 
 import pytest
@@ -13,13 +14,14 @@ from jorvak.core.engine.areas import Results
 from jorvak.core.engine.moment import laden, moment
 from jorvak.core.plan.cautions import CAUTIONS
 from jorvak.core.plan.kinds import draft, jobs_of
-from jorvak.core.rig import Figure, Rig
+from jorvak.core.rig import Figure, Fitted, Rig
 from jorvak.core.rolling.area import RollingResults
-from jorvak.core.rolling.drives import OF_EITHER
+from jorvak.core.rolling.drives import OF_EITHER, in_its_place
 from jorvak.core.rolling.kinds.motor import BY_SURFACE
 from jorvak.core.trip.along import TripWay
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.book import trip_book
+from jorvak.core.trip.charge import goes_by
 from jorvak.core.trip.figures import SURFACES_IN_WORDS, takes_path
 from jorvak.core.trip.readiness import readiness
 from jorvak.core.trip.records import Fill
@@ -51,9 +53,8 @@ def way_of(rig: Rig) -> TripWay:
 class TestByHand:
     def test_charge_goes_leg_by_leg_and_fuel_stays_where_it_is(self, plover: Rig) -> None:
         legs = (road("out", 120), road("sand", 40, surface="sand"), road("back", 160, fill_fuel=True))
-        way = way_of(
-            with_motor(bare(plover, *legs), "pack 40 kWh 260 kg at 700", "pack 20 kWh 130 kg at 2740")
-        )
+        rig = with_motor(bare(plover, *legs), "pack 40 kWh 260 kg at 700", "pack 20 kWh 130 kg at 2740")
+        way = way_of(rig)
         charge = way.charge
         assert charge
         # 120 km at 250 Wh are 30 kWh; 40 km of sand at 250 × 1.7 are 17; charged to 60 again, 160 km are 40.
@@ -64,7 +65,7 @@ class TestByHand:
         assert way.range_km["road"] == pytest.approx(60_000 / 1.15 / 250)
         assert way.range_km["sand"] == pytest.approx(60_000 / 1.15 / 425)
         assert {leg.fuel_used_l for leg in way.legs} == {0} and way.carry_l == 0
-        assert way.goes_by == "charge" and way.longest_without_fuel_km == 160
+        assert goes_by(moment(rig, "planned")) == "charge" and way.longest_without_fuel_km == 160
 
     def test_packs_stand_where_they_are_bolted(self, plover: Rig) -> None:
         rig = with_motor(bare(plover, road("out", 50)))
@@ -213,7 +214,68 @@ class TestBadInput:
             assert any(CAUTIONS["traction"] in job.cautions for job in jobs_of(change)), change.kind
 
 
-def test_every_surface_of_a_leg_has_a_figure() -> None:
+def test_every_surface_of_a_leg_has_a_figure_that_goes_with_its_motor(plover: Rig) -> None:
     own = [takes_path(each) for each in ("road", *SURFACES_IN_WORDS)]
     assert [f"traction.{key}" for key in BY_SURFACE] == own
-    assert set(own) <= set(OF_EITHER)
+    before = {**plover.figures, **{path: Figure(300.0, "measured") for path in own}}
+    for driven_by in ("fuel", "battery"):
+        gone = {path for path, figure in in_its_place(before, driven_by, {}).items() if figure is None}
+        assert set(own) <= gone and {path for path in OF_EITHER if path in before} <= gone
+
+
+class TestWhatItGoesBy:
+    """Said also where nobody can say how far it goes: a battery is not told to be filled with fuel."""
+
+    @pytest.mark.parametrize("packs", [(), ("pack 40 kWh 260 kg at 700",)])
+    def test_a_motor_is_charged_with_and_without_its_packs(self, plover: Rig, packs: tuple[str, ...]) -> None:
+        rig = with_motor(bare(plover, road("out", 60, fill_fuel=True, fill_water=True)), *packs)
+        assert goes_by(moment(rig, "planned")) == "charge"
+        assert goes_by(moment(rig, "as-found")) == "fuel"
+        book = trip_book(
+            moment(rig, "planned", on=TODAY), readiness(rig, TODAY, assess(rig, "planned", on=TODAY)), TODAY
+        )
+        assert (book.goes_by, book.legs[0].fills) == ("charge", "charge and water")
+        assert (book.legs[0].fuel == "?") == (not packs)
+
+    def test_one_that_was_found_with_a_battery(self, plover: Rig) -> None:
+        found = {
+            "engine.driven_by": Figure("battery", "plate"),
+            "traction.energy_kwh": Figure(50.0, "plate"),
+            "traction.road_wh_per_km": Figure(200.0, "measured"),
+        }
+        rig = bare(plover, road("out", 100))
+        charge = way_of(replace(rig, figures={**rig.figures, **found})).charge
+        assert charge and charge.legs[0].left_kwh == pytest.approx(30)
+        more = planned(replace(rig, figures={**rig.figures, **found}), "pack 10 kWh 70 kg at 900")
+        charge = way_of(more).charge
+        assert charge and charge.holds_kwh == pytest.approx(60)
+
+
+class TestWhenTheNewOneIsIn:
+    """Of an engine that is fitted the log counts from the day after; what was burnt before is the old one's."""
+
+    def test_only_what_was_filled_since_counts(self, plover: Rig) -> None:
+        def filled(days: int, litres: float, **driven: float) -> Fill:
+            return Fill(filled_on=TODAY + timedelta(days=days), litres=litres, driven=driven)
+
+        fills = (filled(-40, 50), filled(-30, 60, road=300.0), filled(-9, 50), filled(-2, 27, road=300.0))
+        rig = with_records(bare(plover, road("out", 100)), fills=fills)
+        engine = draft("engine", {"name": "from the donor"}).as_change(
+            id=1, state="fitted", fitted=Fitted(on=TODAY - timedelta(days=20))
+        )
+        takes = results(replace(rig, changes=(engine,))).of(TripResults).consumption.value
+        assert takes and takes.stretches == 1
+        # Nothing was believed of it before: 27 l over 300 km are 9 to a hundred.
+        assert takes.l_per_100km["road"] == pytest.approx(9.0, rel=0.02)
+
+
+@given(watt_hours=st.floats(60, 900), factor=st.floats(1.05, 4))
+def test_more_for_a_kilometre_is_never_further(plover: Rig, watt_hours: float, factor: float) -> None:
+    def ranges(takes: float) -> dict[str, float]:
+        rig = with_motor(bare(plover, road("out", 10)), "pack 50 kWh 300 kg at 700", road_wh_per_km=takes)
+        return {str(surface): km for surface, km in way_of(rig).range_km.items()}
+
+    near, far = ranges(watt_hours * factor), ranges(watt_hours)
+    assert near.keys() == far.keys()
+    assert all(far[surface] / near[surface] == pytest.approx(factor) for surface in far)
+    assert far["road"] == max(far.values())

@@ -7476,6 +7476,11 @@ export interface components {
             consumption: components["schemas"]["Result_Consumption_"];
             /** Fills */
             fills: components["schemas"]["FillLine"][];
+            /**
+             * Goes By
+             * @enum {string}
+             */
+            goes_by: "fuel" | "charge";
             /** Legs */
             legs: components["schemas"]["LegLine"][];
             /**

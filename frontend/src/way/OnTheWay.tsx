@@ -10,7 +10,7 @@ import { canKeep, exchange, forget, keepHere, lastPage, note, type Noted, noted 
 import { along, inTank } from "./left";
 import { BARE, Note } from "./Note";
 import { isoToday } from "./today";
-import { bare, symbol, written } from "./written";
+import { bare, symbol, whole, written } from "./written";
 
 const AGAIN_MS = 4000;
 
@@ -205,9 +205,6 @@ function Now({ page, entries }: { page: WayPage; entries: Noted[] }) {
   );
 }
 
-/** A whole number with the sign of the trade, not a hyphen. */
-const minus = (value: number) => String(value).replace("-", "−");
-
 /** What the plan leaves in the battery at the end of the leg that is driven next; the dash says what is in it now. */
 function ByThePlan({ page, behind }: { page: WayPage; behind: number }) {
   const left = page.legs[behind]?.charge_left_kwh;
@@ -215,7 +212,7 @@ function ByThePlan({ page, behind }: { page: WayPage; behind: number }) {
   return (
     <>
       <b className={`text-5xl leading-none font-bold [font-stretch:75%] ${left < 0 ? "text-oxide" : ""}`}>
-        {minus(Math.round(left))}
+        {whole(left)}
       </b>{" "}
       kWh left at its end by the plan
     </>
@@ -272,7 +269,7 @@ function Legs({ page, entries, add }: { page: WayPage; entries: Noted[]; add: Ad
                   <span
                     className={`cond text-right ${leg.charge_left_kwh < 0 ? "font-semibold text-oxide" : ""}`}
                   >
-                    {minus(Math.round(leg.charge_left_kwh))} kWh
+                    {whole(leg.charge_left_kwh)} kWh
                     <span className="block text-sm text-quiet">left then</span>
                   </span>
                 ) : of && of.left_l !== null ? (

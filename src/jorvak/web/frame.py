@@ -17,7 +17,7 @@ from jorvak.core.frame.bed_room import BedRoomOut
 from jorvak.core.frame.cautions import FIRST_LOOK
 from jorvak.core.frame.hoist import HoistOut
 from jorvak.core.frame.kinds.wheelbase import Wheelbase
-from jorvak.core.frame.laddered import MeasuredFrame
+from jorvak.core.frame.laddered import MeasuredFrame, stations_of_this_frame
 from jorvak.core.frame.looked import LookStands
 from jorvak.core.frame.pieces import PIECES, PieceSort
 from jorvak.core.frame.ramps import RampsOut
@@ -351,9 +351,7 @@ def get_room(path: RigPath, query: View) -> Response:
             hoist=results.hoist,
             ramps=Results(laden(here)).of(FrameResults).ramps,
             boxes=lines_of(record, RoomBox),
-            frame=next(
-                (each.stations for each in record.rig.all(Ladder) if each.of_what == "this frame"), ()
-            ),
+            frame=stations_of_this_frame(record.rig.all(Ladder)),
             cautions=[CAUTIONS["stands"], CAUTIONS["fuel"]],
         )
     )

@@ -15,10 +15,11 @@ from jorvak.core.rig import Rig
 from jorvak.core.trip.along import LegAlong
 from jorvak.core.trip.area import TripResults
 from jorvak.core.trip.book import TripBook, trip_book
+from jorvak.core.trip.charge import goes_by
 from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip
 from jorvak.core.trip.home import trip_name
-from jorvak.core.trip.records import Contact, Fill, GoesBy, Paper, Surface
+from jorvak.core.trip.records import Contact, Fill, Paper, Surface
 from jorvak.core.trip.take import to_take
 from jorvak.core.vehicle.records import Part
 from jorvak.core.work.buying import bought
@@ -109,9 +110,12 @@ def route(path: RigPath, query: View) -> Response:
         raise NotThere(
             "No leg has a line: read them from a GPX first. Typed legs have no place on the earth."
         )
-    way = Results(planned_laden(record)).of(TripResults).way.value
-    goes_by: GoesBy = "fuel" if way is None else way.goes_by
-    return sent(write_ways(trip_name(record.rig), legs, goes_by), "application/gpx+xml", record, "route.gpx")
+    return sent(
+        write_ways(trip_name(record.rig), legs, goes_by(planned_laden(record))),
+        "application/gpx+xml",
+        record,
+        "route.gpx",
+    )
 
 
 @paper_pages.get("/trip/book.pdf", responses={200: file_of("The book of the trip.", "application/pdf")})

@@ -20,13 +20,14 @@ from jorvak.core.rig import Brief, Day, Form, Line
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.trip.along import TripWay, WayLoads
 from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.charge import goes_by
 from jorvak.core.trip.climbs import Climb, LegHeat
 from jorvak.core.trip.consumption import Consumption, fills_in_order
 from jorvak.core.trip.dates import legs_of_trip, trip_days
 from jorvak.core.trip.home import trip_name
 from jorvak.core.trip.pressures import LegPressure, by_leg
 from jorvak.core.trip.readiness import Readiness, days_left, readiness
-from jorvak.core.trip.records import Fill, Leg, WayPoint
+from jorvak.core.trip.records import Fill, GoesBy, Leg, WayPoint
 from jorvak.core.work.bench import bench
 from jorvak.store import NotThere, RigRecord
 from jorvak.store.rigs import Put, Shelf
@@ -138,6 +139,7 @@ class Legs(Message):
     """The legs at a stage: tanks, axles against their limits, climbs, pressures, ranges; and the log of fuel."""
 
     legs: list[LegLine]
+    goes_by: GoesBy
     way: Result[TripWay]
     loads: Result[WayLoads]
     climbs: Result[tuple[Climb, ...]]
@@ -172,6 +174,7 @@ def get_legs(path: RigPath, query: View) -> Response:
                 )
                 for leg in legs
             ],
+            goes_by=goes_by(here),
             way=trip.way,
             loads=trip.way_loads,
             climbs=trip.climbs,

@@ -17,6 +17,7 @@ from jorvak.core.rig import Day, Rig
 from jorvak.core.rolling.area import RollingResults
 from jorvak.core.rolling.counting import odometer_factor
 from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.charge import goes_by
 from jorvak.core.trip.consumption import fills_in_order
 from jorvak.core.trip.dates import legs_of_trip
 from jorvak.core.trip.home import home, trip_name
@@ -145,7 +146,7 @@ def _page(record: RigRecord, view: View) -> WayPage:
             for at, leg in enumerate(legs)
         ],
         pressures=() if pressures is None else by_leg(legs, pressures),
-        goes_by="fuel" if way is None else way.goes_by,
+        goes_by=goes_by(here),
         fuel_holds_l=None if way is None else way.fuel_holds_l,
         reserve_pct=Ask(here).typical("trip.reserve_pct"),
         l_per_100km={} if takes is None else takes.l_per_100km,

@@ -172,7 +172,7 @@ function Tones({ suspects }: { suspects: Suspect[] }) {
                 <FigureButton path="play.balance_g" className="link">
                   {each.imbalance.mass_g.toFixed(0)} g
                 </FigureButton>{" "}
-                missing at a front rim{each.imbalance.noted ? "" : ", which is let pass,"} pull with{" "}
+                missing at a rim{each.imbalance.noted ? "" : ", which is let pass,"} pull with{" "}
                 <b className="font-semibold">{asText(write(each.imbalance.force_n, "force_n"))}</b> at that
                 speed, a quarter of it at half the speed.
               </p>

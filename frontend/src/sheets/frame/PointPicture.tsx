@@ -102,7 +102,7 @@ export function PointPicture({ stations, points, meant, asked }: Props) {
         <text x={width - 4} y={z(0) - 4} textAnchor="end" fill="var(--quiet)">
           ground
         </text>
-        {stations.length + points.length === 0 && !meant && !asked ? null : (
+        {points.length === 0 && (meant || asked || stations.length > 0) && (
           <line
             x1={x(next.left.x)}
             y1={y(next.left.y)}
@@ -110,7 +110,6 @@ export function PointPicture({ stations, points, meant, asked }: Props) {
             y2={y(next.right.y)}
             stroke="var(--zinc)"
             strokeDasharray="4 3"
-            visibility={points.length > 0 ? "hidden" : "visible"}
           />
         )}
         {at && asked && <Arrow asked={asked} at={at} x={x} y={y} z={z} />}

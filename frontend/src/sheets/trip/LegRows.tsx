@@ -5,7 +5,7 @@ import type { LegLine, Legs } from "../../api/types";
 import { useBench } from "../../parts/bench";
 import { Problem } from "../../parts/Problem";
 import { Tick } from "../../parts/Tick";
-import { type Driven, drivenBy, goesBy, type Level, type Way } from "./goesBy";
+import { type Driven, drivenBy, type Level, type Way } from "./goesBy";
 import { fillWords, surfaceWord } from "./surfaces";
 import { asText } from "../../parts/quantity";
 import { SurfaceSelect } from "./SurfaceSelect";
@@ -68,7 +68,7 @@ function Row({ legs, line, at, open, press, move }: RowProps) {
   const level = driven?.legs[at];
   const short = (level && level.spare < 0) || (water && along && along.water_spare_l < 0);
   const far = asText(write(line.leg.km, "leg_km", { places: 0 }));
-  const fills = fillWords(goesBy(legs.way.value), line.leg.fill_fuel, line.leg.fill_water);
+  const fills = fillWords(legs.goes_by, line.leg.fill_fuel, line.leg.fill_water);
   return (
     <li className="border-b border-hair">
       <button
@@ -166,8 +166,7 @@ function Edit({ legs, line, at, move }: EditProps) {
       {field("slope_pct", "climb, %", shown(leg.slope_pct, "slope_pct", 1))}
       {field("altitude_m", `up to, ${write(0, "altitude_m").unit}`, shown(leg.altitude_m, "altitude_m", 0))}
       <label className="flex min-h-10 items-center gap-2">
-        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} />{" "}
-        {goesBy(legs.way.value)} first
+        <Tick checked={leg.fill_fuel ?? false} set={(to) => set({ fill_fuel: to })} /> {legs.goes_by} first
       </label>
       <label className="flex min-h-10 items-center gap-2">
         <Tick checked={leg.fill_water ?? false} set={(to) => set({ fill_water: to })} /> water first

@@ -8,7 +8,7 @@ import { WaitsFor } from "../../parts/WaitsFor";
 import { FuelLog } from "./FuelLog";
 import { LegRows } from "./LegRows";
 import { Ranges } from "./Ranges";
-import { type GoesBy, goesBy } from "./goesBy";
+import type { GoesBy } from "./goesBy";
 import { RouteFile } from "./RouteFile";
 import { useFile, useLegs } from "./useTrip";
 import { Waiting } from "./Waiting";
@@ -26,7 +26,7 @@ export function Legs() {
       {data.legs.length > 0 && <Picture legs={data} shown={shown} show={setShown} />}
       <Files legs={data.legs} />
       <LegRows legs={data} shown={shown} show={setShown} />
-      <NewLeg last={data.legs.at(-1)} by={goesBy(data.way.value)} />
+      <NewLeg last={data.legs.at(-1)} by={data.goes_by} />
       <div className="grid gap-x-12 pt-4 wide:grid-cols-2">
         <Ranges legs={data} />
         <FuelLog fills={data.fills} consumption={data.consumption} />
@@ -45,7 +45,8 @@ function Picture({ legs, shown, show }: PictureProps) {
         <WayChart legs={legs} way={way.value} shown={shown} show={show} />
       ) : (
         <p className="py-2">
-          What it goes by, and water, along the way: <WaitsFor waits={way.waits_for} />
+          {legs.goes_by === "fuel" ? "Fuel" : "Charge"} and water along the way:{" "}
+          <WaitsFor waits={way.waits_for} />
         </p>
       )}
       {way.value && !loads.value && (

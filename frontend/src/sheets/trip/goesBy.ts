@@ -2,8 +2,7 @@
 import type { Legs } from "../../api/types";
 
 export type Way = NonNullable<Legs["way"]["value"]>;
-/** What a vehicle is filled with to go on. */
-export type GoesBy = "fuel" | "charge";
+export type GoesBy = Legs["goes_by"];
 export type Level = { start: number; left: number; spare: number };
 
 export type Driven = {
@@ -18,8 +17,6 @@ export type Driven = {
   spareAt: (leg: number) => string;
   carryAt: string;
 };
-
-export const goesBy = (way: Way | null | undefined): GoesBy => (way?.charge ? "charge" : "fuel");
 
 export function drivenBy(way: Way): Driven {
   if (way.charge)

@@ -10,6 +10,7 @@ from jorvak.core.driveline.vibration import VibrationIn, vibration
 from jorvak.core.driveline.wobble import LIMITS
 from jorvak.core.engine.asking import Ask
 from jorvak.core.immutable import record
+from jorvak.core.places import End
 from jorvak.core.quantities.units import MM_PER_IN
 from jorvak.core.rig import Frozen
 from jorvak.core.rolling.results import circumference_mm, driven_end
@@ -108,14 +109,14 @@ def suspects(ask: Ask, road: Road) -> tuple[Suspect, ...]:
     ).model_dump(exclude_unset=True)
     found = [_suspect(source, rates[source.rate], road) for source in SOURCES if source.rate in rates]
     found = [
-        replace(each, imbalance=_imbalance(ask, road)) if each.key == "wheel" else each for each in found
+        replace(each, imbalance=_imbalance(ask, end, road)) if each.key == "wheel" else each for each in found
     ]
     return tuple(sorted(found, key=lambda each: each.speaks_against - each.speaks_for))
 
 
-def _imbalance(ask: Ask, road: Road) -> Imbalance | None:
-    """Of a front wheel, where its size says what rim it is on. Source: balance."""
-    size: str | None = ask.maybe("wheels.front_left.size")
+def _imbalance(ask: Ask, end: End, road: Road) -> Imbalance | None:
+    """Of a wheel of the driven axle, where its size says what rim it is on. Source: balance."""
+    size: str | None = ask.maybe(f"wheels.{end}_left.size")
     if size is None:
         return None
     noted = ask.maybe("play.balance_g")
@@ -126,7 +127,7 @@ def _imbalance(ask: Ask, road: Road) -> Imbalance | None:
             mass_g=mass_g,
             rim_mm=sidewall(size).rim_in * MM_PER_IN,
             speed_kmh=road.speed_kmh,
-            rolling_radius_mm=circumference_mm(ask, "front") / (2 * math.pi),
+            rolling_radius_mm=circumference_mm(ask, end) / (2 * math.pi),
         )
     )
     return Imbalance(mass_g, noted is not None, pulls.force_n)

@@ -1,6 +1,7 @@
 """The ladders and tables of points of a rig: each by its own line, and laid over the other that it names."""
 
 from collections.abc import Iterator, Sequence
+from datetime import date
 from itertools import chain
 
 from jorvak.core.calculation import Point3, Refused
@@ -196,3 +197,9 @@ def _over(ask: Ask, each: Ladder | PointTable, every: Sequence[Ladder | PointTab
         worst=came_to.worst,
         unmatched=tuple(point.name for point in (*here, *there.values()) if point.name not in names),
     )
+
+
+def stations_of_this_frame(ladders: Sequence[Ladder]) -> tuple[StationAt, ...]:
+    """Those that were measured last, of this frame itself and of no sheet or donor; none where nobody measured it."""
+    own = [each for each in ladders if each.of_what == "this frame"]
+    return max(own, key=lambda each: (each.taken_on or date.min, each.id)).stations if own else ()

@@ -40,8 +40,8 @@ def read_stations(text: str, preset: Preset) -> tuple[ReadLine, ...]:
 def _read_line(line: str, preset: Preset) -> ReadLine:
     name, rest = _name_and_rest(line)
     found = [each.group() for each in NUMBERS.finditer(rest)]
-    if len(found) in (4, 7) and found[0].isdigit():
-        # The first is of its name: body mount 2.
+    if ":" not in line and len(found) in (4, 7) and found[0].isdigit():
+        # The first is of its name: body mount 2. Behind a colon it is a number too many.
         name, found = f"{name} {found[0]}".strip(), found[1:]
     if not name or name.isdigit():
         return _not_read(line, "It wants a name before its numbers: front hanger 40 −381 610 40 381 610.")

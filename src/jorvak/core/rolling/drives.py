@@ -4,9 +4,10 @@ import re
 from collections.abc import Mapping
 from typing import Annotated, Literal
 
-from pydantic import Field
+from pydantic import AfterValidator, Field
 
-from jorvak.core.plan.kind_fields import plate, set_where_given
+from jorvak.core.plan.jobs import Job, job
+from jorvak.core.plan.kind_fields import Words, plate, set_where_given
 from jorvak.core.rig import Figure, Figures
 
 Spin = Annotated[float, Field(strict=True, ge=200, le=25000, allow_inf_nan=False)]
@@ -17,9 +18,11 @@ STORED_KWH = "traction.energy_kwh"
 OF_EITHER = (
     "engine.power_kw", "engine.power_at_rpm", "engine.torque_nm", "engine.pull_from_rpm", "engine.pull_to_rpm",
     "engine.idle_rpm", "engine.cylinders", "engine.aspiration", "trip.consumption_l_per_100km",
-    *(f"traction.{surface}_wh_per_km" for surface in ("road", "gravel", "track", "sand", "low", "snow", "mud")),
 )  # fmt: skip
-"""Figures that are the engine's or the motor's own: of another one they say nothing."""
+"""Figures that are the engine's or the motor's own: of another one they say nothing. What it takes on each surface, and
+what was driven with it, goes with them."""
+OF_ITS_RUNS = ("_wh_per_km",), ("heat_runs.",)
+"""The endings and the beginnings of those that go by surface or by run."""
 WITHOUT = re.compile(
     r"\b(without|no|remove[sd]?|delete[sd]?|blank(?:ed)?|gutted|straight)\b.{0,30}"
     r"\b(catalyst|cat|particle filter|dpf|egr|exhaust treatment|emission)|\b(dpf|egr|cat)[ -]?(delete|off|removal)\b|\bde-?cat\b",
@@ -28,23 +31,43 @@ WITHOUT = re.compile(
 NOT_PLANNED = "Removing exhaust treatment or emission controls from a road vehicle is unlawful in most places; Jorvak does not plan it."
 
 
-def keeps_its_treatment(words: str | None) -> str | None:
-    """The words themselves. Raises ValueError for those that say emission controls come off."""
-    if words is not None and WITHOUT.search(words):
+def _keeps_its_treatment(words: str) -> str:
+    if WITHOUT.search(words):
         raise ValueError(NOT_PLANNED)
     return words
+
+
+TreatedWords = Annotated[Words, AfterValidator(_keeps_its_treatment)]
+"""Words of an engine; those that say that emission controls come off are refused."""
 
 
 def in_its_place(
     before: Figures, driven_by: Literal["fuel", "battery"], given: Mapping[str, float | str | None]
 ) -> dict[str, Figure | None]:
     """What is given of the new one stands, by path; what is not is the old one's no longer, and unknown."""
-    effect: dict[str, Figure | None] = {path: None for path in OF_EITHER if path in before}
+    endings, beginnings = OF_ITS_RUNS
+    effect: dict[str, Figure | None] = {
+        path: None
+        for path in before
+        if path in OF_EITHER or path.endswith(endings) or path.startswith(beginnings)
+    }
     effect |= set_where_given(given)
-    # What was driven with the old one says nothing of the new one's radiator.
-    effect |= {path: None for path in before if path.startswith("heat_runs.")}
     if driven_by == "fuel" and STORED_KWH in before:
         effect[STORED_KWH] = None
     if driven_by == "battery" or "engine.driven_by" in before:
         effect["engine.driven_by"] = plate(driven_by)
     return effect
+
+
+def papers_for(what: str) -> Job:
+    """The job that follows another engine, or a motor: the authority decides."""
+    return job(
+        f"Register the {what}",
+        2.0,
+        (f"Papers for another {what} before the first drive on the road: the authority decides.",),
+        ("local-code",),
+        stage="prove",
+        area="whole",
+        system="papers",
+        hands=1,
+    )

@@ -21,7 +21,7 @@ from jorvak.core.trip.dates import in_order
 from jorvak.core.trip.figures import SURFACES_IN_WORDS, factor_path, takes_path
 from jorvak.core.trip.leg_loads import shared_out
 from jorvak.core.trip.legs import least_to_hold, range_km
-from jorvak.core.trip.records import GoesBy, Leg, Surface
+from jorvak.core.trip.records import Leg, Surface
 from jorvak.core.trip.tank import OnLeg, along, stretches
 from jorvak.core.trip.tanks import TripTank, of, tanks
 
@@ -65,11 +65,6 @@ class TripWay:
     longest_without_fuel_km: float
     range_km: dict[Surface, float]
     charge: Charge | None = None
-
-    @property
-    def goes_by(self) -> GoesBy:
-        """What it is filled with to go on."""
-        return "fuel" if self.charge is None else "charge"
 
 
 @record(frozen=True, slots=True)

@@ -25,6 +25,7 @@ from jorvak.core.rolling.area import RollingResults
 from jorvak.core.stance.results import Height
 from jorvak.core.trip.along import TripWay
 from jorvak.core.trip.area import TripResults
+from jorvak.core.trip.charge import goes_by
 from jorvak.core.trip.countries import countries_of_trip, season_met
 from jorvak.core.trip.dates import dated_legs, legs_of_trip, of_trip, trip_days
 from jorvak.core.trip.evening import EveningLine, evening
@@ -91,7 +92,6 @@ def trip_book(here: Moment, ready: Readiness, on: date, preset: Preset = METRIC)
     """The book of the trip, for the vehicle as it is at a moment."""
     rig, days = here.rig, trip_days(here.rig)
     loaded = laden(here)
-    way = Results(loaded).of(TripResults).way.value
     return TripBook(
         vehicle=rig.name,
         trip=trip_name(rig),
@@ -104,7 +104,7 @@ def trip_book(here: Moment, ready: Readiness, on: date, preset: Preset = METRIC)
         before=tuple(limit for limit in ready.limits if limit.kind == "before"),
         always=always(loaded),
         dash=dash_figures(loaded, preset),
-        goes_by="fuel" if way is None else way.goes_by,
+        goes_by=goes_by(loaded),
         legs=_legs(loaded, preset),
         take=to_take(loaded, on, preset),
         evening=evening(loaded, on, preset),
@@ -177,7 +177,7 @@ def _legs(here: Moment, preset: Preset) -> tuple[BookLeg, ...]:
                 pressures=""
                 if pressure is None or pressure.front_kpa is None or pressure.rear_kpa is None
                 else _two(preset, pressure.front_kpa, "/", pressure.rear_kpa, PRESSURE),
-                fills=leg.fills_in_words("fuel" if way is None else way.goes_by),
+                fills=leg.fills_in_words(goes_by(here)),
                 note=leg.note or "",
             )
         )

@@ -1,11 +1,13 @@
 """What a drive battery has left along the way, where a motor drives the vehicle."""
 
 from jorvak.core.engine.asking import Ask
+from jorvak.core.engine.moment import Moment
 from jorvak.core.immutable import record
-from jorvak.core.trip.figures import STORED_KWH, SURFACES_IN_WORDS, takes_path
+from jorvak.core.rolling.drives import STORED_KWH
+from jorvak.core.trip.figures import SURFACES_IN_WORDS, takes_path
 from jorvak.core.trip.fuel_fit import FACTOR_SHARE
 from jorvak.core.trip.legs import FACTORS
-from jorvak.core.trip.records import Surface
+from jorvak.core.trip.records import GoesBy, Surface
 
 WH_PER_KM_IN_KWH_PER_100KM = 0.1
 
@@ -33,6 +35,11 @@ def battery_drives(ask: Ask) -> bool:
     """Whether a motor drives it, out of a battery."""
     driven_by: str | None = ask.maybe("engine.driven_by")
     return driven_by == "battery"
+
+
+def goes_by(here: Moment) -> GoesBy:
+    """What the vehicle is filled with to go on, also where nobody can say how far it goes."""
+    return "charge" if battery_drives(Ask(here)) else "fuel"
 
 
 def holds_kwh(ask: Ask) -> float:

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from jorvak.core.catalogue.rows import one
 from jorvak.core.catalogue.spec import FigureSpec, FigureTable, Heading, Spot
+from jorvak.core.rolling.drives import STORED_KWH
 from jorvak.core.trip.fuel_fit import FACTOR_SHARE
 from jorvak.core.trip.legs import FACTORS, RESERVE_PCT, WATER_L_PER_PERSON_DAY, WATER_RESERVE_PCT
 
@@ -14,7 +15,6 @@ SURFACES_IN_WORDS = {
     "mud": "in mud",
 }  # fmt: skip
 CONSUMPTION = "trip.consumption_l_per_100km"
-STORED_KWH = "traction.energy_kwh"
 FROM_CHARGE_TO_CHARGE = (
     "Charge to the full, drive one surface, charge again: the meter of the post over true distance."
 )

@@ -2,17 +2,17 @@
 
 from typing import Annotated, Literal
 
-from pydantic import Field, field_validator
+from pydantic import Field
 
 from jorvak.core.plan.jobs import Fastener, Gate, Job, job
 from jorvak.core.plan.kind_fields import Words
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.rolling.drives import PowerKw, Spin, TorqueNm, in_its_place, keeps_its_treatment
+from jorvak.core.rolling.drives import PowerKw, Spin, TorqueNm, TreatedWords, in_its_place, papers_for
 
 
 class Engine(Frozen):
-    name: Words | None = Field(None, description="which", examples=["diesel from the donor"])
+    name: TreatedWords | None = Field(None, description="which", examples=["diesel from the donor"])
     power_kw: PowerKw | None = Field(None, description="most power", examples=["120 kW"])
     power_at_rpm: Spin | None = Field(None, description="most power at", examples=["3400"])
     torque_nm: TorqueNm | None = Field(None, description="most torque", examples=["360 Nm"])
@@ -27,21 +27,16 @@ class Engine(Frozen):
         Field(None, description="takes on the road, laden", examples=["11.5 l/100 km"])
     )
     mounts: Words | None = Field(None, description="its mounts", examples=["new plates, old rubbers"])
-    signals: Words | None = Field(
+    signals: TreatedWords | None = Field(
         None, description="computer and its signals", examples=["own loom, speed by wire"]
     )
     cooling: Words | None = Field(None, description="its cooling", examples=["radiator of the donor"])
-    exhaust: Words | None = Field(
+    exhaust: TreatedWords | None = Field(
         None, description="its exhaust path", examples=["left, treatment as it came"]
     )
     vacuum: Words | None = Field(
         None, description="vacuum for the brakes", examples=["pump on the alternator"]
     )
-
-    @field_validator("name", "exhaust", "signals")
-    @classmethod
-    def _keeps_its_treatment(cls, words: str | None) -> str | None:
-        return keeps_its_treatment(words)
 
 
 OF_ENGINE = (
@@ -87,16 +82,7 @@ def jobs(fields: Engine) -> tuple[Job, ...]:
             fasteners=(Fastener("engine mount bolts"), Fastener("bell housing bolts")),
             rests_on=("rear_shaft.",),
         ),
-        job(
-            "Register the engine",
-            2.0,
-            ("Papers for another engine before the first drive on the road: the authority decides.",),
-            ("local-code",),
-            stage="prove",
-            area="whole",
-            system="papers",
-            hands=1,
-        ),
+        papers_for("engine"),
     )
 
 

@@ -2,19 +2,19 @@
 
 from typing import Annotated
 
-from pydantic import Field, field_validator
+from pydantic import Field
 
 from jorvak.core.plan.jobs import Fastener, Gate, Job, job
 from jorvak.core.plan.kind_fields import Ratio, Words, plate
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.rolling.drives import PowerKw, Spin, TorqueNm, in_its_place, keeps_its_treatment
+from jorvak.core.rolling.drives import PowerKw, Spin, TorqueNm, TreatedWords, in_its_place, papers_for
 
 UseWhPerKm = Annotated[float, Field(strict=True, ge=50, le=5000, allow_inf_nan=False)]
 
 
 class Motor(Frozen):
-    name: Words | None = Field(None, description="which", examples=["motor from the donor"])
+    name: TreatedWords | None = Field(None, description="which", examples=["motor from the donor"])
     power_kw: PowerKw | None = Field(None, description="most power", examples=["110 kW"])
     power_at_rpm: Spin | None = Field(None, description="most power at", examples=["5000"])
     torque_nm: TorqueNm | None = Field(None, description="most torque", examples=["300 Nm"])
@@ -33,18 +33,13 @@ class Motor(Frozen):
     snow_wh_per_km: UseWhPerKm | None = Field(None, description="takes on snow", examples=["390 Wh/km"])
     mud_wh_per_km: UseWhPerKm | None = Field(None, description="takes in mud", examples=["520 Wh/km"])
     mounts: Words | None = Field(None, description="its mounts", examples=["adapter plate, own cradle"])
-    signals: Words | None = Field(
+    signals: TreatedWords | None = Field(
         None, description="computer and its signals", examples=["own loom, speed by wire"]
     )
     cooling: Words | None = Field(
         None, description="its cooling", examples=["second radiator, low temperature"]
     )
     vacuum: Words | None = Field(None, description="vacuum for the brakes", examples=["electric pump"])
-
-    @field_validator("name", "signals")
-    @classmethod
-    def _keeps_its_treatment(cls, words: str | None) -> str | None:
-        return keeps_its_treatment(words)
 
 
 OF_ENGINE = ("power_kw", "power_at_rpm", "torque_nm", "pull_from_rpm", "pull_to_rpm")
@@ -93,18 +88,7 @@ def jobs(fields: Motor) -> tuple[Job, ...]:
             fasteners=(Fastener("motor mount bolts"), Fastener("coupling bolts")),
             rests_on=("rear_shaft.",),
         ),
-        job(
-            "Register the motor",
-            2.0,
-            (
-                "Papers for a motor in place of the engine before the first drive on the road: the authority decides.",
-            ),
-            ("local-code",),
-            stage="prove",
-            area="whole",
-            system="papers",
-            hands=1,
-        ),
+        papers_for("motor"),
     )
 
 

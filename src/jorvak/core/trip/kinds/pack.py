@@ -6,7 +6,7 @@ from jorvak.core.plan.jobs import Fastener, Gate, Job, job
 from jorvak.core.plan.kind_fields import added
 from jorvak.core.plan.kinds import Kind
 from jorvak.core.rig import Figure, Figures, Frozen
-from jorvak.core.trip.figures import STORED_KWH
+from jorvak.core.rolling.drives import STORED_KWH
 
 
 class Pack(Frozen):
